@@ -1,0 +1,16 @@
+import { readFileSync } from 'node:fs'
+import { commands } from './commands.ts'
+import { runCommand } from './run.ts'
+
+const name = process.argv[2]
+const command = name === undefined ? undefined : commands[name]
+if (!command) {
+  console.error(`Usage: npm run --silent sleetfall -- COMMAND < input.json > output.json\nCommands: ${Object.keys(commands).join(', ')}`)
+  process.exit(2)
+}
+const result = runCommand(command, readFileSync(0, 'utf8'))
+if (result.ok) process.stdout.write(`${result.output}\n`)
+else {
+  process.stderr.write(`${result.problems.join('\n')}\n`)
+  process.exitCode = 2
+}

@@ -1,0 +1,123 @@
+import { type SurfaceNow, cleaningKinds, coverFamilies } from '@sleetfall/core'
+import * as yup from 'yup'
+import { figureSources } from './customers.ts'
+import { identifier, oneOf, optionalOneOf, optionalText, pastDay, pastTime, quantity, requiredText, wholeQuantity } from './fields.ts'
+import { recipeStepsSchema } from './recipes.ts'
+import type { Stored } from './stored.ts'
+
+export const places = ['customer', 'shelf', 'bench'] as const
+export type Place = (typeof places)[number]
+
+const figure = (...args: Parameters<typeof quantity>) => quantity(...args).nullable().default(null)
+
+export const ballSchema = yup.object({
+  id: identifier(),
+  customerId: identifier('Customer'),
+  name: requiredText('Ball name', 60),
+  cover: oneOf('Cover family', coverFamilies),
+  hardnessD: figure('hardnessD', 'Hardness'),
+  weightLb: figure('weightLb', 'Weight'),
+  rgIn: figure('rgIn', 'RG'),
+  differentialIn: figure('differentialIn', 'Differential').test(
+    'swapped',
+    'Differential: larger than the intermediate differential or equal to it; are the two swapped?',
+    (value, context) => value == null || context.parent.intermediateDifferentialIn == null || value >= context.parent.intermediateDifferentialIn,
+  ),
+  intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+  pinDistanceIn: figure('pinDistanceIn', 'Pin distance'),
+  drillingAngleDeg: figure('drillingAngleDeg', 'Drilling angle'),
+  pinToPapIn: figure('pinToPapIn', 'Pin to PAP'),
+  valAngleDeg: figure('valAngleDeg', 'VAL angle'),
+  factoryGrit: figure('scannedGrit', 'Factory finish'),
+  factorySource: optionalOneOf('Source of the factory finish', figureSources),
+  /** Grit the ball is kept at; without it the last recipe is the target. */
+  targetGrit: figure('grit', 'Target grit'),
+  gamesBefore: yup
+    .number()
+    .label('Games before our record')
+    .typeError('Games before our record: a number, 0 to 2000')
+    .integer('Games before our record: a whole number, 0 to 2000')
+    .min(0, 'Games before our record: 0 to 2000')
+    .max(2000, 'Games before our record: 0 to 2000')
+    .default(0),
+  place: oneOf('Whereabouts', places).default('customer'),
+  shelf: optionalText('Shelf place', 40),
+  boughtOn: pastDay('Bought on').nullable().default(null),
+  drilledOn: pastDay('Drilled on').nullable().default(null),
+  note: optionalText('Note', 2000),
+})
+export type BallInput = yup.InferType<typeof ballSchema>
+
+export const ballEventKinds = ['games', 'surfaced', 'scanned', 'cleaned', 'extracted', 'moved', 'drilled', 'withdrawn'] as const
+export type BallEventKind = (typeof ballEventKinds)[number]
+
+const eventBase = { id: identifier(), happenedAt: pastTime('When') }
+
+/** What may be recorded of a ball, by kind. `withdrawn` events name the event they take back. */
+export const ballEventSchemas = {
+  games: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['games']),
+    games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
+    patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  }),
+  surfaced: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['surfaced']),
+    steps: recipeStepsSchema,
+    recipeKey: yup.string().nullable().default(null),
+  }),
+  scanned: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['scanned']),
+    grits: yup
+      .array(quantity('scannedGrit', 'Scanner reading').required('Scanner reading: please fill this in'))
+      .min(1, 'Scanner readings: at least one')
+      .max(12, 'Scanner readings: at most 12')
+      .required(),
+  }),
+  cleaned: yup.object({ ...eventBase, kind: oneOf('Kind', ['cleaned']), with: oneOf('Cleaned with', cleaningKinds) }),
+  extracted: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['extracted']),
+    minutes: quantity('soakMinutes', 'Minutes in the water').required(),
+    temperatureC: quantity('waterTemperatureC', 'Water temperature').required(),
+  }),
+  moved: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['moved']),
+    place: oneOf('Whereabouts', places),
+    shelf: optionalText('Shelf place', 40),
+  }),
+} as const
+export type RecordableKind = keyof typeof ballEventSchemas
+export type BallEventInput = { [K in RecordableKind]: yup.InferType<(typeof ballEventSchemas)[K]> }[RecordableKind]
+
+/** Picks the schema by the kind that the input names. */
+export const ballEventSchema = yup.lazy((value: unknown) => {
+  const kind = (value as { kind?: string } | null)?.kind
+  return kind !== undefined && kind in ballEventSchemas
+    ? ballEventSchemas[kind as RecordableKind]
+    : yup.object({ kind: oneOf('Kind', Object.keys(ballEventSchemas)) })
+}) as unknown as yup.Schema<BallEventInput>
+
+export interface BallEvent {
+  readonly id: string
+  readonly ballId: string
+  readonly kind: BallEventKind
+  readonly happenedAt: string
+  readonly recordedAt: string
+  readonly recordedBy: string | null
+  readonly payload: Readonly<Record<string, unknown>>
+  /** Set when a later event took this one back. */
+  readonly withdrawn: boolean
+}
+
+export interface Ball extends BallInput, Stored {
+  readonly customerName: string
+  readonly customerHand: 'right' | 'left'
+  readonly surface: SurfaceNow
+  /** The last thing recorded, which 'undo' takes back. */
+  readonly lastEvent: { readonly id: string; readonly kind: BallEventKind; readonly at: string } | null
+  readonly lastCleanedAt: string | null
+}

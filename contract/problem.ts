@@ -1,0 +1,59 @@
+import type { AnySchema, InferType } from 'yup'
+import { ValidationError } from 'yup'
+
+/** One thing wrong with the input, with the path of its field, e.g. `loads[2].toBoard`. */
+export interface FieldProblem {
+  readonly path: string
+  readonly message: string
+}
+
+/** Body of every error response (application/problem+json). */
+export interface Problem {
+  readonly type: string
+  readonly title: string
+  readonly status: number
+  /** Stable word for programs, e.g. `version-conflict`. */
+  readonly code: ProblemCode
+  readonly detail: string
+  readonly requestId: string
+  readonly fields?: readonly FieldProblem[]
+  /** For conflicts: what stands in the database now. */
+  readonly current?: unknown
+}
+
+export type ProblemCode =
+  | 'invalid-input'
+  | 'not-signed-in'
+  | 'wrong-credentials'
+  | 'not-allowed'
+  | 'wrong-origin'
+  | 'too-many-attempts'
+  | 'not-found'
+  | 'version-conflict'
+  | 'duplicate'
+  | 'in-use'
+  | 'already-done'
+  | 'wrong-state'
+  | 'refused'
+  | 'unavailable'
+  | 'internal'
+
+export type Checked<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly fields: readonly FieldProblem[] }
+
+/** Checks and casts input; every problem is reported at once, one per field. */
+export function check<S extends AnySchema>(schema: S, input: unknown): Checked<InferType<S>> {
+  try {
+    return { ok: true, value: schema.validateSync(input, { abortEarly: false, stripUnknown: true }) }
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error
+    const inner = error.inner.length > 0 ? error.inner : [error]
+    const fields = new Map<string, FieldProblem>()
+    for (const one of inner) {
+      const path = one.path ?? ''
+      if (!fields.has(path)) fields.set(path, { path, message: one.message })
+    }
+    return { ok: false, fields: [...fields.values()] }
+  }
+}

@@ -1,0 +1,6 @@
+/** What every record carries besides its own fields. */
+export interface Stored {
+  readonly createdAt: string
+  readonly updatedAt: string
+  readonly version: number
+}

@@ -1,0 +1,74 @@
+import { type CoverFamily, type Read, reads } from '@sleetfall/core'
+import * as yup from 'yup'
+import { identifier, optionalOneOf, pastTime, quantity, requiredText } from './fields.ts'
+import type { Stored } from './stored.ts'
+
+export const trialSchema = yup.object({
+  id: identifier(),
+  customerId: identifier('Bowler'),
+  patternId: identifier('Pattern'),
+  question: requiredText('Question', 200),
+  startedAt: pastTime('When'),
+  gamesSinceOiling: yup.number().label('Games since oiling').typeError('Games since oiling: a number, 0 to 60').min(0, 'Games since oiling: 0 to 60').max(60, 'Games since oiling: 0 to 60').nullable().default(null),
+  controlBallId: identifier('Control ball'),
+  variantBallId: identifier('Variant ball'),
+  controlLabel: requiredText('Name of the control', 60),
+  variantLabel: requiredText('Name of the variant', 60),
+})
+export type TrialInput = yup.InferType<typeof trialSchema>
+
+export const sides = ['control', 'variant'] as const
+export type TrialSide = (typeof sides)[number]
+
+export const shotSchema = yup.object({
+  id: identifier(),
+  side: yup.string().oneOf(sides, 'Side: control or variant').required('Side: control or variant'),
+  thrownAt: pastTime('When'),
+  feetBoard: quantity('feetBoard', 'Feet').nullable().default(null),
+  targetBoard: quantity('board', 'Target board').nullable().default(null),
+  read: optionalOneOf('Read', reads),
+  entryBoard: quantity('entryBoard', 'Entry board').nullable().default(null),
+  leave: yup
+    .array(yup.number().integer().min(1, 'Leave: pins 1 to 10').max(10, 'Leave: pins 1 to 10').required())
+    .test('unique', 'Leave: each pin once', (value) => !value || new Set(value).size === value.length)
+    .nullable()
+    .default(null),
+})
+export type ShotInput = yup.InferType<typeof shotSchema>
+
+export const setAsideSchema = yup.object({
+  version: yup.number().integer().required(),
+  /** Empty or null counts the shot again. */
+  reason: yup.string().label('Reason').trim().max(120, 'Reason: at most 120 characters').nullable().default(null),
+})
+
+export interface StoredShot extends ShotInput, Stored {
+  readonly trialId: string
+  readonly sequence: number
+  readonly setAsideReason: string | null
+  readonly read: Read | null
+}
+
+/** Surface of a ball as it was when the trial began. */
+export interface FrozenSurface {
+  readonly effectiveRaUm: number | null
+  readonly grit: number | null
+  readonly oilShare: number
+  readonly settled: boolean
+}
+
+export interface TrialBall {
+  readonly id: string
+  readonly name: string
+  readonly cover: CoverFamily
+  readonly surface: FrozenSurface
+}
+
+export interface Trial extends TrialInput, Stored {
+  readonly customerName: string
+  readonly customerHand: 'right' | 'left'
+  readonly patternName: string
+  readonly control: TrialBall
+  readonly variant: TrialBall
+  readonly shots: readonly StoredShot[]
+}

@@ -1,0 +1,3 @@
+export * from './covers.ts'
+export * from './coreFigures.ts'
+export * from './layout.ts'

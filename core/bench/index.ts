@@ -1,0 +1,2 @@
+export * from './procedure.ts'
+export * from './promise.ts'

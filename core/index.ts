@@ -1,0 +1,7 @@
+export * from './units/index.ts'
+export * from './ball/index.ts'
+export * from './surface/index.ts'
+export * from './lane/index.ts'
+export * from './trials/index.ts'
+export * from './coverage/index.ts'
+export * from './bench/index.ts'

@@ -1,0 +1,2 @@
+export * from './film.ts'
+export * from './figures.ts'

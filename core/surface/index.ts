@@ -1,0 +1,6 @@
+export * from './defaults.ts'
+export * from './grit.ts'
+export * from './oil.ts'
+export * from './recipe.ts'
+export * from './timeline.ts'
+export * from './wear.ts'

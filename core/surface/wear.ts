@@ -1,0 +1,61 @@
+import type { CoverFamily } from '../ball/covers.ts'
+import { type SurfaceConstants, surfaceDefaults, wearSlowness } from './defaults.ts'
+
+export interface WearParameters {
+  readonly f: number
+  readonly tau1: number
+  readonly tau2: number
+  readonly raInf: number
+}
+
+export function wearParameters(cover: CoverFamily, constants: SurfaceConstants = surfaceDefaults): WearParameters {
+  const slowness = wearSlowness[cover]
+  return {
+    f: constants.wearFastShare,
+    tau1: constants.wearFastGames * slowness,
+    tau2: constants.wearSlowGames * slowness,
+    raInf: constants.laneShineUm,
+  }
+}
+
+/** Share of the way to lane shine still to go after n games: f·exp(−n/τ1) + (1−f)·exp(−n/τ2). */
+export const wearLeft = (p: WearParameters, games: number) =>
+  p.f * Math.exp(-games / p.tau1) + (1 - p.f) * Math.exp(-games / p.tau2)
+
+/** Roughness after n games: Ra_inf + (Ra_0 − Ra_inf)·wearLeft(n). Rough surfaces smooth, polished ones dull. */
+export const wornRaUm = (p: WearParameters, startRaUm: number, games: number) =>
+  p.raInf + (startRaUm - p.raInf) * wearLeft(p, games)
+
+/**
+ * Roughness after `more` games for a surface seen at `raUm` when it had `gamesOnSurface` games on it: the curve
+ * that passes through that reading.
+ */
+export const wornOnUm = (p: WearParameters, raUm: number, gamesOnSurface: number, more: number) =>
+  p.raInf + ((raUm - p.raInf) * wearLeft(p, gamesOnSurface + more)) / wearLeft(p, gamesOnSurface)
+
+/**
+ * Games until the roughness leaves the window, from a surface seen at `raUm` with `gamesOnSurface` games on
+ * it. 0 when it is outside now, null when lane shine lies inside the window (it never leaves).
+ */
+export function gamesUntilOutside(
+  p: WearParameters,
+  raUm: number,
+  gamesOnSurface: number,
+  window: { readonly minRaUm: number; readonly maxRaUm: number },
+): number | null {
+  const outside = (games: number) => {
+    const ra = wornOnUm(p, raUm, gamesOnSurface, games)
+    return ra < window.minRaUm || ra > window.maxRaUm
+  }
+  if (outside(0)) return 0
+  const horizon = 2000
+  if (!outside(horizon)) return null
+  let inside = 0
+  let out = horizon
+  while (out - inside > 0.01) {
+    const middle = (inside + out) / 2
+    if (outside(middle)) out = middle
+    else inside = middle
+  }
+  return inside
+}

@@ -1,0 +1,3 @@
+export * from './compare.ts'
+export * from './result.ts'
+export * from './shot.ts'

@@ -1,0 +1,8 @@
+declare module 'jstat' {
+  interface StudentT {
+    cdf(x: number, freedom: number): number
+    inv(p: number, freedom: number): number
+  }
+  const jstat: { jStat: { studentt: StudentT } }
+  export default jstat
+}

@@ -1,0 +1,3 @@
+export * from './convert.ts'
+export * from './inches.ts'
+export * from './limits.ts'

@@ -1,0 +1,60 @@
+/**
+ * Allowed range, step and unit of every quantity that somebody can type. The one place where ranges
+ * are stated: input controls, server validation, headless commands and database checks follow it.
+ */
+export interface Limit {
+  readonly min: number
+  readonly max: number
+  readonly step: number
+  readonly unit: string
+  /** Decimals shown. */
+  readonly decimals: number
+}
+
+const limit = (min: number, max: number, step: number, unit: string, decimals = 0): Limit => ({
+  min,
+  max,
+  step,
+  unit,
+  decimals,
+})
+
+export const limits = {
+  /** Board of the lane from the bowler's own side; half boards are common in notes. */
+  board: limit(1, 39, 0.5, 'board', 1),
+  wholeBoard: limit(1, 39, 1, 'board'),
+  /** Slide board: the feet may stand on the approach beside the lane's last board. */
+  feetBoard: limit(1, 50, 1, 'board'),
+  entryBoard: limit(-2, 41, 0.5, 'board', 1),
+  distanceFt: limit(0, 60, 1, 'ft', 2),
+  loads: limit(1, 40, 1, 'loads'),
+  microlitresPerBoard: limit(1, 200, 1, 'µL', 1),
+  speedMph: limit(8, 30, 0.1, 'mph', 1),
+  revRpm: limit(20, 700, 5, 'rpm'),
+  axisRotationDeg: limit(0, 120, 1, '°'),
+  axisTiltDeg: limit(0, 60, 1, '°'),
+  papOverIn: limit(0, 7, 0.0625, 'in', 4),
+  papUpIn: limit(-3, 3, 0.0625, 'in', 4),
+  hardnessD: limit(60, 95, 0.5, 'D', 1),
+  weightLb: limit(6, 16, 0.1, 'lb', 2),
+  rgIn: limit(2.4, 2.9, 0.001, 'in', 3),
+  differentialIn: limit(0, 0.08, 0.001, 'in', 3),
+  intermediateDifferentialIn: limit(0, 0.05, 0.001, 'in', 3),
+  pinDistanceIn: limit(0, 6.75, 0.0625, 'in', 4),
+  drillingAngleDeg: limit(0, 180, 1, '°'),
+  pinToPapIn: limit(0, 6.75, 0.0625, 'in', 4),
+  valAngleDeg: limit(0, 180, 1, '°'),
+  grit: limit(180, 6000, 100, 'grit'),
+  scannedGrit: limit(180, 10000, 10, 'grit'),
+  games: limit(1, 60, 1, 'games'),
+  gamesPerWeek: limit(0, 60, 0.5, 'games a week', 1),
+  waterTemperatureC: limit(20, 60, 1, '°C'),
+  soakMinutes: limit(1, 60, 1, 'min'),
+  minutesPerStep: limit(0, 240, 1, 'min'),
+  passesPerSide: limit(1, 40, 1, 'passes'),
+  secondsPerSide: limit(0, 600, 5, 's'),
+  settlingGames: limit(0, 20, 1, 'games'),
+  pocketThreshold: limit(0.1, 0.95, 0.05, 'share', 2),
+} as const satisfies Record<string, Limit>
+
+export type LimitName = keyof typeof limits

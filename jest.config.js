@@ -1,0 +1,11 @@
+const transform = {
+  '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2023', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }],
+}
+export default {
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts'],
+  transform,
+  testMatch: ['<rootDir>/{core,contract,server,cli,ops,web}/**/*.test.ts'],
+  modulePathIgnorePatterns: ['/dist/', '/.local/'],
+  testTimeout: 20000,
+}

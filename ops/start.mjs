@@ -1,0 +1,5 @@
+import { enableTypeScript, ensureNodeModules } from './bootstrap.mjs'
+
+ensureNodeModules()
+await enableTypeScript()
+await import('./start.ts')

@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import compression from 'compression'
+import connectPgSimple from 'connect-pg-simple'
+import express, { type Express } from 'express'
+import session from 'express-session'
+import helmet from 'helmet'
+import type { Logger } from 'pino'
+import { pinoHttp } from 'pino-http'
+import { bagRoutes } from './bag/routes.ts'
+import { ballRoutes } from './balls/routes.ts'
+import { benchRoutes } from './bench/routes.ts'
+import { coverageRoutes } from './coverage/routes.ts'
+import { customerRoutes } from './customers/routes.ts'
+import type { Database } from './database/db.ts'
+import { type Context, signedIn } from './http/context.ts'
+import { sameOrigin } from './http/origin.ts'
+import { sendProblem, unknownRoute } from './http/problems.ts'
+import { laneRoutes } from './lanes/routes.ts'
+import { searchRoutes } from './search/routes.ts'
+import { shopRoutes } from './shop/routes.ts'
+import { sessionRoutes, staffRoutes } from './staff/routes.ts'
+import { trialRoutes } from './trials/routes.ts'
+
+interface AppOptions {
+  readonly database: Database
+  readonly logger: Logger
+  readonly sessionSecret: string
+  /** Folder of the built web application; without it only the interface for programs is served. */
+  readonly webFolder?: string
+}
+
+const sessionHours = 12
+const oneYearMs = 365 * 86_400_000
+
+/** Builds the whole HTTP application on a database handle; `close` ends its background work. */
+export function createApp({ database, logger, sessionSecret, webFolder }: AppOptions): { app: Express; close(): void } {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    pinoHttp({
+      logger,
+      genReqId: (_request, response) => {
+        const id = randomUUID()
+        response.setHeader('X-Request-Id', id)
+        return id
+      },
+      autoLogging: { ignore: (request) => request.url === '/healthz' || !request.url?.startsWith('/api') },
+    }),
+  )
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'script-src': ["'self'"],
+          // Vuetify and the charts set inline styles.
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'font-src': ["'self'", 'data:'],
+          'connect-src': ["'self'"],
+          // Served on loopback without TLS.
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
+  app.use(compression())
+
+  app.get('/healthz', (_request, response) => {
+    response.json({ ok: true })
+  })
+  app.get('/readyz', async (_request, response) => {
+    await database.one('select 1 as ok')
+    response.json({ ok: true })
+  })
+
+  const PgStore = connectPgSimple(session)
+  const store = new PgStore({ pool: database.pool, tableName: 'session', errorLog: (...args) => logger.warn({ args }, 'sessions') })
+  const api = express.Router()
+  api.use(sameOrigin)
+  api.use(express.json({ limit: '1mb' }))
+  api.use(
+    session({
+      name: 'sleetfall',
+      secret: sessionSecret,
+      store,
+      resave: false,
+      saveUninitialized: false,
+      rolling: true,
+      cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: sessionHours * 3_600_000 },
+    }),
+  )
+  api.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store')
+    next()
+  })
+  const context: Context = { database }
+  api.use(sessionRoutes(context))
+  api.use((request, _response, next) => {
+    signedIn(request)
+    next()
+  })
+  api.use('/staff', staffRoutes(context))
+  api.use('/shop', shopRoutes(context))
+  api.use('/customers', customerRoutes(context))
+  api.use('/balls', ballRoutes(context))
+  api.use('/patterns', laneRoutes(context))
+  api.use('/events', bagRoutes(context))
+  api.use('/trials', trialRoutes(context))
+  api.use('/coverage', coverageRoutes(context))
+  api.use('/bench', benchRoutes(context))
+  api.use('/search', searchRoutes(context))
+  api.use(unknownRoute)
+  app.use('/api', api)
+
+  if (webFolder !== undefined && existsSync(webFolder)) {
+    // Built files carry a hash in their name, so they never change.
+    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: oneYearMs, fallthrough: false }))
+    app.use(express.static(webFolder, { index: false, maxAge: 0 }))
+    app.get('/{*splat}', (_request, response) => {
+      response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'))
+    })
+  }
+  app.use(sendProblem)
+  return { app, close: () => store.close() }
+}

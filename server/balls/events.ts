@@ -1,0 +1,82 @@
+import type { BallEvent, BallEventInput, BallEventKind } from '@sleetfall/contract'
+import type { SurfaceEvent } from '@sleetfall/core'
+import type { Db } from '../database/db.ts'
+import { insertRow } from '../database/rows.ts'
+import { ProblemError, notFound } from '../http/errors.ts'
+
+/** Oil volume taken for games of which no pattern was noted. */
+export const assumedVolumeMl = 25
+
+const select = `select h.id, h.ball_id, h.kind, h.happened_at, h.created_at as recorded_at, s.name as recorded_by, h.payload, h.withdrawn
+  from ball_history h left join staff s on s.id = h.staff_id`
+
+export const eventsOfBall = (db: Db, ballId: string) =>
+  db.many<BallEvent>(`${select} where h.ball_id = $1 order by h.happened_at, h.seq`, [ballId])
+
+export const standingEvents = (db: Db, ballIds: readonly string[]) =>
+  db.many<BallEvent>(
+    `${select} where h.ball_id = any($1) and not h.withdrawn and h.kind <> 'withdrawn' order by h.happened_at, h.seq`,
+    [ballIds],
+  )
+
+const surfaceKinds: readonly BallEventKind[] = ['games', 'surfaced', 'scanned', 'cleaned', 'extracted']
+
+/** The part of a ball's history that the surface model reads; payloads were checked when they were written. */
+export const asSurfaceEvents = (events: readonly BallEvent[]): SurfaceEvent[] =>
+  events
+    .filter((event) => surfaceKinds.includes(event.kind))
+    .map((event) => ({ atMs: Date.parse(event.happenedAt), kind: event.kind, ...event.payload }) as unknown as SurfaceEvent)
+
+interface AppendOptions {
+  readonly staffId: string | null
+  readonly jobId?: string
+  /** Volume of the pattern that games were bowled on. */
+  readonly volumeMl?: number | undefined
+}
+
+export async function appendEvent(db: Db, ballId: string, input: BallEventInput, options: AppendOptions): Promise<void> {
+  const { id, kind, happenedAt, ...rest } = input
+  const payload = kind === 'games' ? { ...rest, volumeMl: options.volumeMl ?? assumedVolumeMl } : rest
+  await insertRow(db, 'ball_event', {
+    id,
+    ballId,
+    kind,
+    happenedAt,
+    payload,
+    staffId: options.staffId,
+    ...(options.jobId === undefined ? {} : { jobId: options.jobId }),
+  })
+}
+
+export async function recordLayout(
+  db: Db,
+  ballId: string,
+  id: string,
+  layout: { readonly drillingAngleDeg: number; readonly pinToPapIn: number; readonly valAngleDeg: number },
+  staffId: string | null,
+): Promise<void> {
+  const happenedAt = new Date().toISOString()
+  await insertRow(db, 'ball_event', { id, ballId, kind: 'drilled', happenedAt, payload: layout, staffId })
+}
+
+/** Takes an event back by a new one that names it. What a finished job wrote stays. */
+export async function withdrawEvent(db: Db, eventId: string, newId: string, staffId: string): Promise<string> {
+  const event = await db.maybeOne<{ ballId: string; kind: BallEventKind; jobId: string | null }>(
+    'select ball_id, kind, job_id from ball_event where id = $1',
+    [eventId],
+  )
+  if (!event) throw notFound()
+  if (event.jobId !== null || event.kind === 'withdrawn') {
+    throw new ProblemError(409, 'refused', 'This record belongs to a job or to a correction and is not taken back. Record what is true now instead.')
+  }
+  await insertRow(db, 'ball_event', {
+    id: newId,
+    ballId: event.ballId,
+    kind: 'withdrawn',
+    happenedAt: new Date().toISOString(),
+    payload: {},
+    withdraws: eventId,
+    staffId,
+  })
+  return event.ballId
+}

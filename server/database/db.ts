@@ -1,0 +1,84 @@
+import pg from 'pg'
+
+/** A handle to the database: the pool, or one transaction's client. Whoever calls picks the scope. */
+export interface Db {
+  many<T>(sql: string, values?: readonly unknown[]): Promise<T[]>
+  maybeOne<T>(sql: string, values?: readonly unknown[]): Promise<T | null>
+  one<T>(sql: string, values?: readonly unknown[]): Promise<T>
+  /** Runs a statement and returns how many rows it touched. */
+  run(sql: string, values?: readonly unknown[]): Promise<number>
+}
+
+export interface Database extends Db {
+  readonly pool: pg.Pool
+  transaction<T>(work: (db: Db) => Promise<T>): Promise<T>
+  close(): Promise<void>
+}
+
+/** Times leave the database as ISO texts, days as `2031-04-09`. */
+const timestamptz = 1184
+const date = 1082
+const parsers: pg.CustomTypesConfig = {
+  getTypeParser: (oid: number, format?: 'text' | 'binary') => {
+    if (oid === date) return (text: string) => text
+    if (oid === timestamptz) return (text: string) => new Date(text).toISOString()
+    return pg.types.getTypeParser(oid, format as 'text')
+  },
+}
+
+const camel = (key: string) => key.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase())
+
+function camelRow<T>(row: Record<string, unknown>): T {
+  return Object.fromEntries(Object.entries(row).map(([key, value]) => [camel(key), value])) as T
+}
+
+function handle(client: pg.Pool | pg.PoolClient): Db {
+  const query = async (sql: string, values: readonly unknown[] = []) => client.query(sql, [...values])
+  const many = async <T>(sql: string, values?: readonly unknown[]) =>
+    (await query(sql, values)).rows.map((row) => camelRow<T>(row))
+  return {
+    many,
+    maybeOne: async <T>(sql: string, values?: readonly unknown[]) => {
+      const rows = await many<T>(sql, values)
+      if (rows.length > 1) throw new Error('At most one row was expected.')
+      return rows[0] ?? null
+    },
+    one: async <T>(sql: string, values?: readonly unknown[]) => {
+      const rows = await many<T>(sql, values)
+      if (rows.length !== 1) throw new Error(`One row was expected, not ${rows.length}.`)
+      return rows[0]!
+    },
+    run: async (sql, values) => (await query(sql, values)).rowCount ?? 0,
+  }
+}
+
+export function openDatabase(url: string, onIdleError: (error: Error) => void = () => {}): Database {
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, types: parsers })
+  // A connection that breaks while idle is dropped; the next query opens another.
+  pool.on('error', onIdleError)
+  return {
+    ...handle(pool),
+    pool,
+    transaction: async (work) => {
+      const client = await pool.connect()
+      let broken: Error | undefined
+      const remember = (error: Error) => {
+        broken = error
+      }
+      client.on('error', remember)
+      try {
+        await client.query('begin')
+        const result = await work(handle(client))
+        await client.query('commit')
+        return result
+      } catch (error) {
+        await client.query('rollback').catch(remember)
+        throw error
+      } finally {
+        client.off('error', remember)
+        client.release(broken)
+      }
+    },
+    close: () => pool.end(),
+  }
+}

@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto'
+import { readFileSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { runner } from 'node-pg-migrate'
+import pg from 'pg'
+
+/**
+ * Brings a database to the newest schema: numbered SQL files, one transaction each, under an advisory lock. A
+ * file that was applied before must still have the content it had then.
+ */
+export async function migrate(url: string, folder: string, log: (line: string) => void = () => {}): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    await client.query(
+      'create table if not exists migration_checksum (name text primary key, sha256 text not null, created_at timestamptz not null default now())',
+    )
+    await verifyChecksums(client, folder)
+    const applied = await runner({
+      dbClient: client,
+      dir: folder,
+      direction: 'up',
+      migrationsTable: 'migration',
+      singleTransaction: false,
+      advisoryLockMode: 'wait',
+      log: () => {},
+      ignorePattern: '\\..*',
+    })
+    for (const { name } of applied) log(`migration ${name}`)
+    for (const name of files(folder)) {
+      await client.query('insert into migration_checksum (name, sha256) values ($1, $2) on conflict do nothing', [
+        name,
+        checksum(folder, name),
+      ])
+    }
+  } finally {
+    await client.end()
+  }
+}
+
+const files = (folder: string) => readdirSync(folder).filter((name) => name.endsWith('.sql')).sort()
+const checksum = (folder: string, name: string) =>
+  createHash('sha256').update(readFileSync(join(folder, name))).digest('hex')
+
+async function verifyChecksums(client: pg.Client, folder: string): Promise<void> {
+  const { rows } = await client.query<{ name: string; sha256: string }>('select name, sha256 from migration_checksum')
+  const known = files(folder)
+  for (const { name, sha256 } of rows) {
+    if (!known.includes(name)) throw new Error(`Migration ${name} was applied to this database but its file is missing.`)
+    if (checksum(folder, name) !== sha256) {
+      throw new Error(`Migration ${name} was changed after it had been applied. Restore it and add a new migration instead.`)
+    }
+  }
+}

@@ -1,0 +1,15 @@
+/** SQLSTATE codes that the server reacts to (PostgreSQL manual, appendix A). */
+export const uniqueViolation = '23505'
+export const foreignKeyViolation = '23503'
+export const checkViolation = '23514'
+export const restrictViolation = '23001'
+/** Classes of a database that is away, starting or stopping. */
+const awayClasses = ['08', '57', '53']
+const awayCodes = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT']
+
+export function isAway(error: unknown): boolean {
+  const { code, message } = error as { code?: string; message?: string }
+  if (code !== undefined) return awayCodes.includes(code) || awayClasses.includes(code.slice(0, 2))
+  // node-postgres gives no code for these two.
+  return message === 'Connection terminated unexpectedly' || message === 'timeout exceeded when trying to connect'
+}

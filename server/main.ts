@@ -1,0 +1,44 @@
+import { createServer } from 'node:http'
+import { join } from 'node:path'
+import { pino } from 'pino'
+import { createApp } from './app.ts'
+import { openDatabase } from './database/db.ts'
+import { removeOldRequests } from './http/housekeeping.ts'
+import { sessionSecret } from './shop/store.ts'
+
+const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info' })
+const databaseUrl = process.env['DATABASE_URL']
+if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the start command.')
+const database = openDatabase(databaseUrl, (error) => logger.warn({ err: error }, 'idle database connection lost'))
+const webFolder = process.env['WEB_FOLDER'] ?? join(import.meta.dirname, '..', '..', 'web', 'dist')
+const { app, close } = createApp({ database, logger, sessionSecret: await sessionSecret(database), webFolder })
+const server = createServer(app)
+const housekeeping = setInterval(() => {
+  removeOldRequests(database).catch((error: unknown) => logger.warn({ err: error }, 'housekeeping'))
+}, 3_600_000)
+
+server.once('error', (error) => {
+  logger.fatal({ err: error }, 'the server could not listen')
+  process.exit(1)
+})
+server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
+  logger.info({ address: server.address() }, 'listening')
+  process.send?.('listening')
+})
+
+let stopping = false
+/** Lets running requests finish, then closes the database. */
+function stop(): void {
+  if (stopping) return
+  stopping = true
+  clearInterval(housekeeping)
+  server.close(() => {
+    close()
+    void database.close().then(() => process.exit(0))
+  })
+  server.closeIdleConnections()
+  setTimeout(() => process.exit(0), 5000).unref()
+}
+process.on('SIGTERM', stop)
+process.on('SIGINT', stop)
+process.on('disconnect', stop)

@@ -1,0 +1,126 @@
+import type { Found, FrozenSurface, ShotInput, StoredShot, Trial, TrialInput } from '@sleetfall/contract'
+import { type Evidence, summariseVariant } from '@sleetfall/core'
+import { ballById } from '../balls/store.ts'
+import type { Db } from '../database/db.ts'
+import { like } from '../database/like.ts'
+import { insertRow, updateRow } from '../database/rows.ts'
+import { invalidInput, notFound } from '../http/errors.ts'
+
+const shotColumns = `id, trial_id, sequence, side, thrown_at, feet_board, target_board, read, entry_board, leave,
+  set_aside_reason, created_at, updated_at, version`
+
+const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.name as pattern_name,
+  json_build_object('id', cb.id, 'name', cb.name, 'cover', cb.cover, 'surface', t.control_surface) as control,
+  json_build_object('id', vb.id, 'name', vb.name, 'cover', vb.cover, 'surface', t.variant_surface) as variant
+  from trial t
+  join customer c on c.id = t.customer_id
+  join pattern p on p.id = t.pattern_id
+  join ball cb on cb.id = t.control_ball_id
+  join ball vb on vb.id = t.variant_ball_id`
+
+async function withShots(db: Db, trials: readonly Omit<Trial, 'shots'>[]): Promise<Trial[]> {
+  const shots = await db.many<StoredShot>(
+    `select ${shotColumns} from shot where trial_id = any($1) order by trial_id, sequence`,
+    [trials.map((trial) => trial.id)],
+  )
+  return trials.map((trial) => ({ ...trial, shots: shots.filter((shot) => shot.trialId === trial.id) }))
+}
+
+export async function listTrials(db: Db): Promise<Trial[]> {
+  return withShots(db, await db.many<Omit<Trial, 'shots'>>(`${select} order by t.started_at desc`))
+}
+
+export async function trialById(db: Db, id: string): Promise<Trial | null> {
+  const trials = await withShots(db, await db.many<Omit<Trial, 'shots'>>(`${select} where t.id = $1`, [id]))
+  return trials[0] ?? null
+}
+
+async function frozenSurface(db: Db, path: string, ballId: string, customerId: string): Promise<FrozenSurface> {
+  const ball = await ballById(db, ballId)
+  if (!ball) throw notFound('There is no such ball.')
+  if (ball.customerId !== customerId) {
+    throw invalidInput([{ path, message: 'Ball: belongs to another customer; choose one of this bowler' }])
+  }
+  const { effectiveRaUm, grit, oilShare, settled } = ball.surface
+  return { effectiveRaUm, grit, oilShare, settled }
+}
+
+/** Begins a trial; the surfaces of both balls are frozen as they are now, unless an import brings its own. */
+export async function createTrial(
+  db: Db,
+  input: TrialInput,
+  surfaces?: { readonly control: FrozenSurface; readonly variant: FrozenSurface },
+): Promise<Trial | null> {
+  const { control, variant } = surfaces ?? {
+    control: await frozenSurface(db, 'controlBallId', input.controlBallId, input.customerId),
+    variant: await frozenSurface(db, 'variantBallId', input.variantBallId, input.customerId),
+  }
+  await insertRow(db, 'trial', { ...input, controlSurface: control, variantSurface: variant })
+  return trialById(db, input.id)
+}
+
+/** Freezes the variant's surface again, when the ball was changed between the two halves of a trial. */
+export async function refreezeVariant(db: Db, id: string, version: number): Promise<Trial | null> {
+  const trial = await trialById(db, id)
+  if (!trial) throw notFound('There is no such trial.')
+  if (trial.shots.some((shot) => shot.side === 'variant')) {
+    throw invalidInput([{ path: 'variant', message: 'Variant: it has shots already; begin a new trial for the new surface' }])
+  }
+  const variantSurface = await frozenSurface(db, 'variantBallId', trial.variantBallId, trial.customerId)
+  await updateRow(db, 'trial', { id, version }, { variantSurface }, () => trialById(db, id))
+  return trialById(db, id)
+}
+
+export async function addShot(db: Db, trialId: string, input: ShotInput): Promise<Trial | null> {
+  // Locks the trial so that two devices never take the same number.
+  await db.one('select id from trial where id = $1 for update', [trialId])
+  const { next } = await db.one<{ next: number }>(
+    'select coalesce(max(sequence), 0) + 1 as next from shot where trial_id = $1',
+    [trialId],
+  )
+  await insertRow(db, 'shot', { ...input, trialId, sequence: next })
+  return trialById(db, trialId)
+}
+
+/** Sets a shot aside with its reason, or counts it again when the reason is null. */
+export async function setShotAside(
+  db: Db,
+  trialId: string,
+  shotId: string,
+  version: number,
+  reason: string | null,
+): Promise<Trial | null> {
+  const trial = () => trialById(db, trialId)
+  await updateRow(db, 'shot', { id: shotId, version }, { setAsideReason: reason === '' ? null : reason }, trial)
+  return trial()
+}
+
+/** What a customer's trials showed of each ball on each pattern, for the coverage map. */
+export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[]> {
+  const trials = (await listTrials(db)).filter((trial) => trial.customerId === customerId)
+  return trials.flatMap((trial) =>
+    (['control', 'variant'] as const).map((side): Evidence => {
+      const shots = trial.shots.map((shot) => ({ ...shot, variantId: shot.side }))
+      const summary = summariseVariant(side, shots)
+      const { surface, id } = trial[side]
+      return {
+        ballId: id,
+        targetId: trial.patternId,
+        effectiveRaUm: surface.effectiveRaUm,
+        oilShare: surface.oilShare,
+        pocketHits: summary.pocket.hits,
+        pocketOf: summary.pocket.of,
+        reads: summary.reads,
+        atMs: Date.parse(trial.startedAt),
+      }
+    }),
+  )
+}
+
+export const searchTrials = (db: Db, text: string) =>
+  db.many<Found>(
+    `select 'trial' as kind, t.id, t.question as title, c.name as detail, t.customer_id
+     from trial t join customer c on c.id = t.customer_id
+     where t.question ilike $1 order by t.started_at desc limit 4`,
+    [like(text)],
+  )
