@@ -78,5 +78,5 @@ export interface BenchStrip {
 /** A fix with the promise it could be given. */
 export interface OfferedFix extends Fix {
   readonly ballName: string | null
-  readonly due: { readonly on: string; readonly eventId: string; readonly eventName: string; readonly settlingDays: number; readonly keepsSettling: boolean } | null
+  readonly due: { readonly on: string; readonly eventId: string; readonly eventName: string; /** Day of play that the promise is for. */ readonly eventOn: string; readonly settlingDays: number; readonly keepsSettling: boolean } | null
 }

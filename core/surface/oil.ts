@@ -54,3 +54,6 @@ export function oilAfterExtraction(oil: OilLoad, minutes: number, temperatureC: 
   const rate = 0.05 * 2 ** ((temperatureC - 52) / 10)
   return { filmUl: 0, soakedUl: oil.soakedUl * Math.exp(-rate * minutes) }
 }
+
+/** The hot-water soak as the bench does it: 10 and 15 minutes at 52 °C. */
+export const usualExtraction = { minutes: 25, temperatureC: 52 } as const

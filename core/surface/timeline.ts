@@ -41,6 +41,8 @@ export interface SurfaceNow {
   readonly totalGames: number
   readonly settled: boolean
   readonly lastSurfacedMs: number | null
+  /** Games since the reading that the curve was put through; null without one on this surface. */
+  readonly gamesSinceScan: number | null
   readonly lastScan: { readonly atMs: number; readonly grit: number; readonly spreadGrit: number } | null
   readonly lastExtractedMs: number | null
   readonly gamesSinceExtraction: number
@@ -73,7 +75,7 @@ const median = (values: readonly number[]) => {
 /**
  * Present surface and oil of a ball, folded from its history in order of time. Peaks follow the wear curve through
  * the last known surface; valleys wear at a third of the slow rate. A reading puts the curve through itself; one at
- * the top of the scanner's range is only a bound.
+ * the top of the scanner's range is only a bound. Its figure is 'measured' until the next game, then 'fitted'.
  */
 export function surfaceNow(
   subject: SurfaceSubject,
@@ -100,6 +102,7 @@ export function surfaceNow(
   let lastSurfacedMs: number | null = null
   let lastExtractedMs: number | null = null
   let lastScan: SurfaceNow['lastScan'] = null
+  let gamesSinceScan: number | null = null
   let coverRemovedMm = 0
 
   // Games before the record left oil too: taken as league play on 25 mL, wiped as usual.
@@ -122,6 +125,8 @@ export function surfaceNow(
         gamesOnSurface += event.games
         totalGames += event.games
         gamesSinceExtraction += event.games
+        if (gamesSinceScan !== null) gamesSinceScan += event.games
+        if (provenance === 'measured') provenance = 'fitted'
         break
       }
       case 'surfaced': {
@@ -131,6 +136,7 @@ export function surfaceNow(
         finish = { raTopUm: done.raTopUm, raBaseUm: done.raBaseUm }
         coverRemovedMm += done.coverRemovedMm
         provenance = 'assumed'
+        gamesSinceScan = null
         gamesOnSurface = 0
         lastSurfacedMs = event.atMs
         if (subject.targetGrit === null) targetGrit = gritOfRa(done.raTopUm)
@@ -145,6 +151,7 @@ export function surfaceNow(
         if (!finish) gamesOnSurface = Math.max(gamesOnSurface, oldSurfaceGames)
         finish = { raTopUm, raBaseUm: Math.max(raTopUm, finish?.raBaseUm ?? raTopUm) }
         provenance = 'measured'
+        gamesSinceScan = 0
         lastScan = { atMs: event.atMs, grit, spreadGrit: Math.max(...event.grits) - Math.min(...event.grits) }
         break
       }
@@ -176,6 +183,7 @@ export function surfaceNow(
     totalGames,
     settled: totalGames >= 10 && !(gamesOnSurface < fresh && fresh !== Infinity),
     lastSurfacedMs,
+    gamesSinceScan,
     lastScan,
     lastExtractedMs,
     gamesSinceExtraction,

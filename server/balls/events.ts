@@ -8,7 +8,7 @@ import { ProblemError, notFound } from '../http/errors.ts'
 export const assumedVolumeMl = 25
 
 const select = `select h.id, h.ball_id, h.kind, h.happened_at, h.created_at as recorded_at, s.name as recorded_by, h.payload, h.withdrawn
-  from ball_history h left join staff s on s.id = h.staff_id`
+  from ball_history h left join staff_label s on s.id = h.staff_id`
 
 export const eventsOfBall = (db: Db, ballId: string) =>
   db.many<BallEvent>(`${select} where h.ball_id = $1 order by h.happened_at, h.seq`, [ballId])
@@ -46,7 +46,11 @@ export async function appendEvent(db: Db, ballId: string, input: BallEventInput,
     staffId: options.staffId,
     ...(options.jobId === undefined ? {} : { jobId: options.jobId }),
   })
+  if (kind === 'moved') await touchBall(db, ballId)
 }
+
+/** Whereabouts and layout are part of the edited record, so a new one must make an older edit collide. */
+const touchBall = (db: Db, ballId: string) => db.run('update ball set name = name where id = $1', [ballId])
 
 export async function recordLayout(
   db: Db,
@@ -57,6 +61,7 @@ export async function recordLayout(
 ): Promise<void> {
   const happenedAt = new Date().toISOString()
   await insertRow(db, 'ball_event', { id, ballId, kind: 'drilled', happenedAt, payload: layout, staffId })
+  await touchBall(db, ballId)
 }
 
 /** Takes an event back by a new one that names it. What a finished job wrote stays. */

@@ -10,7 +10,7 @@ import { appendEvent, asSurfaceEvents, recordLayout, standingEvents } from './ev
 type Row = Omit<Ball, 'surface' | 'lastEvent' | 'lastCleanedAt'>
 
 const select = `select b.*, c.name as customer_name, c.hand as customer_hand
-  from ball_present b join customer c on c.id = b.customer_id`
+  from ball_present b join customer_label c on c.id = b.customer_id`
 
 /** Kinds that 'undo' on the rack takes back. */
 const undoable: readonly BallEventKind[] = ['games', 'scanned', 'cleaned', 'surfaced', 'extracted']
@@ -107,7 +107,7 @@ export const searchBalls = (db: Db, text: string) =>
        c.name || ' · ' || case b.place when 'customer' then 'with the customer' when 'bench' then 'on the bench'
          else concat_ws(' ', 'shelf', nullif(b.shelf, '')) end as detail,
        b.customer_id
-     from ball_present b join customer c on c.id = b.customer_id
+     from ball_present b join customer_label c on c.id = b.customer_id
      where b.name ilike $1 order by b.name collate "und-x-icu" limit 6`,
     [like(text)],
   )

@@ -4,16 +4,15 @@ import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow } from '../database/rows.ts'
 
-const select = `select j.*, b.name as ball_name, b.customer_id, c.name as customer_name, c.hand as customer_hand,
+const select = `select j.*, b.name as ball_name, b.customer_id, b.customer_name, b.customer_hand,
   e.name as event_name, coalesce(s.procedure, '[]') as procedure
   from job j
-  join ball b on b.id = j.ball_id
-  join customer c on c.id = b.customer_id
-  left join event e on e.id = j.event_id
+  join ball_label b on b.id = j.ball_id
+  left join event_label e on e.id = j.event_id
   left join lateral (
     select json_agg(json_build_object('position', position, 'key', key, 'station', station_kind, 'minutes', minutes,
       'cautions', cautions, 'recipeStep', recipe_step, 'startedAt', started_at, 'doneAt', done_at,
-      'doneBy', (select name from staff where id = job_step.staff_id)) order by position) as procedure
+      'doneBy', (select name from staff_label where id = job_step.staff_id)) order by position) as procedure
     from job_step where job_id = j.id) s on true`
 
 const shownDoneDays = 30
@@ -123,14 +122,14 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
     `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes
      from station s left join lateral (
        select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes
-       from job_step st join job j on j.id = st.job_id and j.state = 'running' join ball b on b.id = j.ball_id
+       from job_step st join job j on j.id = st.job_id and j.state = 'running' join ball_label b on b.id = j.ball_id
        where st.station_id = s.id and st.started_at is not null and st.done_at is null
        order by st.started_at limit 1) r on true
      order by array_position(array['intake', 'spinner', 'bath', 'dry-rack', 'shelf'], s.kind), s.name`,
   )
   const next = await db.maybeOne<NonNullable<BenchStrip['next']>>(
-    `select j.id, b.name as ball_name, c.name as customer_name, j.due_on
-     from job j join ball b on b.id = j.ball_id join customer c on c.id = b.customer_id
+    `select j.id, b.name as ball_name, b.customer_name, j.due_on
+     from job j join ball_label b on b.id = j.ball_id
      where j.state in ('waiting', 'running') order by j.due_on, j.created_at limit 1`,
   )
   const { waiting } = await db.one<{ waiting: number }>(`select count(*)::int as waiting from job where state = 'waiting'`)
@@ -145,8 +144,8 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
 
 export const searchJobs = (db: Db, text: string) =>
   db.many<Found>(
-    `select 'job' as kind, j.id, b.name as title, j.kind || ' · ' || c.name || ' · due ' || j.due_on as detail, b.customer_id
-     from job j join ball b on b.id = j.ball_id join customer c on c.id = b.customer_id
-     where j.state in ('waiting', 'running') and (b.name ilike $1 or c.name ilike $1) order by j.due_on limit 4`,
+    `select 'job' as kind, j.id, b.name as title, j.kind || ' · ' || b.customer_name || ' · due ' || j.due_on as detail, b.customer_id
+     from job j join ball_label b on b.id = j.ball_id
+     where j.state in ('waiting', 'running') and (b.name ilike $1 or b.customer_name ilike $1) order by j.due_on limit 4`,
     [like(text)],
   )

@@ -13,6 +13,9 @@ function fromDatabase(error: { code?: string; constraint?: string }): ProblemErr
       if (error.constraint === 'job_running_per_ball') {
         return new ProblemError(409, 'wrong-state', 'Another job on this ball is running. Finish or cancel that one first.')
       }
+      if (error.constraint === 'job_open_per_ball_and_kind') {
+        return new ProblemError(409, 'duplicate', 'This work is on the bench for this ball already. Open that job instead.')
+      }
       if (error.constraint === 'ball_event_withdraws_key') {
         return new ProblemError(409, 'already-done', 'This record was taken back already.')
       }

@@ -37,11 +37,14 @@ create table staff (
 );
 create trigger touch_staff before update on staff for each row execute function touch();
 
--- Shape asked for by the session store.
+-- Shape asked for by the session store, which leaves further columns alone.
 create table session (
   sid varchar primary key,
   sess json not null,
-  expire timestamp(6) not null
+  expire timestamp(6) not null,
+  created_at timestamptz not null default now(),
+  updated_at timestamptz not null default now(),
+  version integer not null default 1
 );
 create index session_expire on session (expire);
 
@@ -53,12 +56,20 @@ create table write_request (
   path text not null,
   status integer,
   body jsonb,
-  created_at timestamptz not null default now()
+  created_at timestamptz not null default now(),
+  updated_at timestamptz not null default now(),
+  version integer not null default 1
 );
 create index write_request_age on write_request (created_at);
+
+-- What other areas may read of staff.
+create view staff_label as select id, name from staff;
 
 create table rate_limit (
   key text primary key,
   hits integer not null,
-  resets_at timestamptz not null
+  resets_at timestamptz not null,
+  created_at timestamptz not null default now(),
+  updated_at timestamptz not null default now(),
+  version integer not null default 1
 );

@@ -101,3 +101,9 @@ left join lateral (
   where h.ball_id = b.id and h.kind = 'drilled' and not h.withdrawn
   order by h.seq desc limit 1
 ) d on true;
+
+-- What other areas may read of customers and balls: who and what, for their own joins.
+create view customer_label as select id, name, hand from customer;
+create view ball_label as
+select b.id, b.name, b.cover, b.customer_id, c.name as customer_name, c.hand as customer_hand
+from ball b join customer c on c.id = b.customer_id;

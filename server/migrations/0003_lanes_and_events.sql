@@ -61,3 +61,7 @@ create table event_entry (
   primary key (event_id, customer_id)
 );
 create index event_entry_customer on event_entry (customer_id);
+
+-- What other areas may read of patterns and events.
+create view pattern_label as select id, name from pattern;
+create view event_label as select id, name from event;

@@ -36,6 +36,8 @@ create table job (
   check (kind <> 'resurface' or steps is not null)
 );
 create index job_open on job (due_on) where state in ('waiting', 'running');
+-- The same work is not promised twice for one ball.
+create unique index job_open_per_ball_and_kind on job (ball_id, kind) where state in ('waiting', 'running');
 -- A ball lies on one bench at a time.
 create unique index job_running_per_ball on job (ball_id) where state = 'running';
 create trigger touch_job before update on job for each row execute function touch();

@@ -13,10 +13,10 @@ const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.
   json_build_object('id', cb.id, 'name', cb.name, 'cover', cb.cover, 'surface', t.control_surface) as control,
   json_build_object('id', vb.id, 'name', vb.name, 'cover', vb.cover, 'surface', t.variant_surface) as variant
   from trial t
-  join customer c on c.id = t.customer_id
-  join pattern p on p.id = t.pattern_id
-  join ball cb on cb.id = t.control_ball_id
-  join ball vb on vb.id = t.variant_ball_id`
+  join customer_label c on c.id = t.customer_id
+  join pattern_label p on p.id = t.pattern_id
+  join ball_label cb on cb.id = t.control_ball_id
+  join ball_label vb on vb.id = t.variant_ball_id`
 
 async function withShots(db: Db, trials: readonly Omit<Trial, 'shots'>[]): Promise<Trial[]> {
   const shots = await db.many<StoredShot>(
@@ -120,7 +120,7 @@ export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[
 export const searchTrials = (db: Db, text: string) =>
   db.many<Found>(
     `select 'trial' as kind, t.id, t.question as title, c.name as detail, t.customer_id
-     from trial t join customer c on c.id = t.customer_id
+     from trial t join customer_label c on c.id = t.customer_id
      where t.question ilike $1 order by t.started_at desc limit 4`,
     [like(text)],
   )

@@ -1,0 +1,109 @@
+import { readyRecipes } from '@sleetfall/core'
+import * as yup from 'yup'
+import { eventSchema } from './bag.ts'
+import { ballSchema } from './balls.ts'
+import { jobKinds } from './bench.ts'
+import { customerSchema } from './customers.ts'
+import { oneOf, optionalText, requiredText } from './fields.ts'
+import { patternSchema } from './lanes.ts'
+import { staffSchema } from './staff.ts'
+import { sides } from './trials.ts'
+
+/**
+ * The shop file: a whole shop in one JSON document, records named instead of numbered. Days are calendar days or
+ * relative to the day of the import (`today`, `today-12`, `today+30`). See docs/formats.md.
+ */
+export const shopFileFormat = 'sleetfall-shop/1'
+
+const day = (label: string) =>
+  yup.string().label(label).matches(/^(\d{4}-\d{2}-\d{2}|today([+-]\d{1,4})?)$/, `${label}: a date, or today-12`)
+const time = () => yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'at: a time like 19:30').default('12:00')
+
+/** Something that happened to a ball: once `on` a day, or `every` n days `from` one `to` another. */
+const historyEntry = yup.object({
+  kind: oneOf('Kind', ['games', 'surfaced', 'scanned', 'cleaned', 'extracted', 'moved']),
+  on: day('on').optional(),
+  from: day('from').optional(),
+  to: day('to').optional(),
+  every: yup.number().integer().min(1).max(60).default(7),
+  at: time(),
+  games: yup.number().optional(),
+  pattern: yup.string().optional(),
+  recipe: yup.string().oneOf(readyRecipes.map((recipe) => recipe.key)).optional(),
+  grits: yup.array(yup.number().required()).optional(),
+  with: yup.string().optional(),
+  minutes: yup.number().optional(),
+  temperatureC: yup.number().optional(),
+  place: yup.string().optional(),
+  shelf: yup.string().optional(),
+})
+export type HistoryEntry = yup.InferType<typeof historyEntry>
+
+const shotRow = yup.object({
+  side: yup.string().oneOf(sides).required(),
+  feet: yup.number().nullable().default(null),
+  target: yup.number().nullable().default(null),
+  read: yup.string().nullable().default(null),
+  entry: yup.number().nullable().default(null),
+  leave: yup.array(yup.number().required()).nullable().default(null),
+  setAside: optionalText('Set aside', 120),
+})
+
+const trialSide = yup.object({ ball: requiredText('Ball', 60), label: requiredText('Label', 60) })
+
+export const shopFileSchema = yup.object({
+  format: yup.string().oneOf([shopFileFormat], `format: must be ${shopFileFormat}`).required(`format: must be ${shopFileFormat}`),
+  shop: yup.object({ name: requiredText('Shop name', 80) }).required(),
+  staff: yup.array(staffSchema.omit(['id'])).default([]),
+  patterns: yup.array(patternSchema.omit(['id'])).default([]),
+  customers: yup.array(customerSchema.omit(['id'])).default([]),
+  balls: yup
+    .array(
+      ballSchema.omit(['id', 'customerId', 'boughtOn', 'drilledOn']).shape({
+        customer: requiredText('Customer', 80),
+        boughtOn: day('boughtOn').nullable().default(null),
+        drilledOn: day('drilledOn').nullable().default(null),
+        history: yup.array(historyEntry).default([]),
+      }),
+    )
+    .default([]),
+  events: yup
+    .array(
+      eventSchema.omit(['id', 'startsOn', 'endsOn', 'patternIds', 'customerIds']).shape({
+        startsOn: day('startsOn').required('startsOn: missing'),
+        endsOn: day('endsOn').required('endsOn: missing'),
+        patterns: yup.array(yup.string().required()).default([]),
+        customers: yup.array(yup.string().required()).default([]),
+      }),
+    )
+    .default([]),
+  trials: yup
+    .array(
+      yup.object({
+        customer: requiredText('Customer', 80),
+        pattern: requiredText('Pattern', 60),
+        question: requiredText('Question', 200),
+        on: day('on').required('on: missing'),
+        at: time(),
+        gamesSinceOiling: yup.number().nullable().default(null),
+        control: trialSide.required(),
+        variant: trialSide.required(),
+        shots: yup.array(shotRow).default([]),
+      }),
+    )
+    .default([]),
+  jobs: yup
+    .array(
+      yup.object({
+        customer: requiredText('Customer', 80),
+        ball: requiredText('Ball', 60),
+        kind: oneOf('Work', jobKinds),
+        recipe: yup.string().nullable().default(null),
+        due: day('due').required('due: missing'),
+        event: yup.string().nullable().default(null),
+        reason: optionalText('Reason', 400),
+      }),
+    )
+    .default([]),
+})
+export type ShopFile = yup.InferType<typeof shopFileSchema>

@@ -1,0 +1,6 @@
+export * from './cell.ts'
+export * from './fixes.ts'
+export * from './map.ts'
+export * from './startingSurface.ts'
+export * from './strength.ts'
+export * from './style.ts'

@@ -1,0 +1,56 @@
+import type { Condition } from '../lane/figures.ts'
+import { type CoverageBall, type CoverageCell, type Evidence, coverageCell } from './cell.ts'
+import { equivalentRaUm } from './strength.ts'
+import type { StyleBand } from './style.ts'
+
+export interface CoverageQuestion {
+  readonly band: StyleBand | null
+  readonly threshold: number
+  readonly balls: readonly CoverageBall[]
+  readonly targets: readonly { readonly id: string; readonly condition: Condition }[]
+  readonly evidence: readonly Evidence[]
+}
+
+export interface CoverageMap {
+  readonly cells: readonly CoverageCell[]
+  /** Targets that no ball covers. */
+  readonly gaps: readonly string[]
+  /** Targets that only one ball covers. */
+  readonly thin: readonly string[]
+  /** Pairs of balls that read alike and get the same verdict on every target. */
+  readonly overlaps: readonly (readonly [string, string])[]
+  /** Balls that cover nothing this bowler meets. */
+  readonly unused: readonly string[]
+}
+
+/** Two balls closer than this in log equivalent Ra (half a finish step) read alike. */
+const alikeLogRa = 0.12
+
+export function coverageMap(question: CoverageQuestion): CoverageMap {
+  const { balls, targets, band, evidence, threshold } = question
+  const cells = balls.flatMap((ball) => targets.map((target) => coverageCell(ball, target, band, evidence, threshold)))
+  const covering = (targetId: string) => cells.filter((cell) => cell.targetId === targetId && cell.covered).length
+  const verdicts = (ballId: string) => cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.verdict).join()
+  // Spare balls (polyester) are neither doubled nor idle.
+  const strikeBalls = balls.filter((ball) => ball.reading.cover !== 'polyester')
+  const overlaps = strikeBalls.flatMap((a, index) =>
+    strikeBalls
+      .slice(index + 1)
+      .filter((b) => alike(a, b) && verdicts(a.id) === verdicts(b.id))
+      .map((b) => [a.id, b.id] as const),
+  )
+  return {
+    cells,
+    gaps: targets.filter((target) => covering(target.id) === 0).map((target) => target.id),
+    thin: targets.filter((target) => covering(target.id) === 1).map((target) => target.id),
+    overlaps,
+    unused: targets.length === 0 ? [] : strikeBalls.filter((ball) => !cells.some((c) => c.ballId === ball.id && c.covered)).map((b) => b.id),
+  }
+}
+
+function alike(a: CoverageBall, b: CoverageBall): boolean {
+  const [raA, raB] = [a.reading.effectiveRaUm, b.reading.effectiveRaUm]
+  if (raA === null || raB === null) return false
+  const apart = Math.log(equivalentRaUm({ ...a.reading, effectiveRaUm: raA }) / equivalentRaUm({ ...b.reading, effectiveRaUm: raB }))
+  return Math.abs(apart) < alikeLogRa
+}

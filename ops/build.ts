@@ -1,0 +1,49 @@
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { build as bundle } from 'esbuild'
+import { build as buildWeb } from 'vite'
+import { projectRoot } from './root.ts'
+
+const stamp = join(projectRoot, '.local', 'build-stamp')
+const rooms = ['core', 'contract', 'server', 'web']
+
+/** Fingerprint of everything that the build reads. */
+function fingerprint(): string {
+  const hash = createHash('sha256').update(readFileSync(join(projectRoot, 'package-lock.json')))
+  const visit = (folder: string) => {
+    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => a.name.localeCompare(b.name))) {
+      if (entry.name === 'dist' || entry.name === 'node_modules') continue
+      const path = join(folder, entry.name)
+      if (entry.isDirectory()) visit(path)
+      else hash.update(path).update(readFileSync(path))
+    }
+  }
+  for (const room of rooms) visit(join(projectRoot, room))
+  return hash.digest('hex')
+}
+
+/** Builds the web application and the server's bundle unless nothing changed since the last time. */
+export async function buildAll(): Promise<void> {
+  const now = fingerprint()
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(join(projectRoot, 'server/dist/main.js'))) return
+  console.log('Building …')
+  await buildWeb({ configFile: join(projectRoot, 'web/vite.config.ts'), logLevel: 'warn' })
+  await bundle({
+    entryPoints: [join(projectRoot, 'server/main.ts')],
+    outfile: join(projectRoot, 'server/dist/main.js'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    // Our own packages are TypeScript, so they go into the bundle; everything else stays outside.
+    alias: { '@sleetfall/core': join(projectRoot, 'core/index.ts'), '@sleetfall/contract': join(projectRoot, 'contract/index.ts') },
+    sourcemap: true,
+    logLevel: 'warning',
+  })
+  mkdirSync(join(projectRoot, '.local'), { recursive: true })
+  writeFileSync(stamp, now)
+}
+
+if (process.argv[1]?.endsWith('build.ts')) await buildAll()

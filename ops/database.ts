@@ -1,0 +1,79 @@
+import { randomBytes, randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import pg from 'pg'
+import { openDatabase } from '../server/database/db.ts'
+import { migrate } from '../server/database/migrate.ts'
+import { ProblemError } from '../server/http/errors.ts'
+import { ensureShop } from '../server/shop/store.ts'
+import { createStaff } from '../server/staff/store.ts'
+import { importShopFile } from '../server/transfer/shopFile.ts'
+import { projectRoot } from './root.ts'
+
+export const migrationsFolder = join(projectRoot, 'server', 'migrations')
+
+async function asAdministrator(url: string, work: (client: pg.Client) => Promise<void>): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    await work(client)
+  } finally {
+    await client.end()
+  }
+}
+
+/** Makes a database when there is none of this name; `from` names a template to copy. */
+export async function createDatabase(adminUrl: string, name: string, options: { from?: string; anew?: boolean } = {}): Promise<void> {
+  await asAdministrator(adminUrl, async (client) => {
+    if (options.anew) await client.query(`drop database if exists ${client.escapeIdentifier(name)} with (force)`)
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [name])
+    if (rowCount) return
+    const template = options.from === undefined ? '' : ` template ${client.escapeIdentifier(options.from)}`
+    await client.query(`create database ${client.escapeIdentifier(name)}${template}`)
+  })
+}
+
+const readDemo = (): unknown => JSON.parse(readFileSync(join(projectRoot, 'demo', 'shop.json'), 'utf8'))
+
+/** People of the demo who can sign in, for the start command's message. */
+export function demoSignIns(): { login: string; password: string; role: string }[] {
+  return (readDemo() as { staff: { login: string; password: string; role: string }[] }).staff
+}
+
+export interface Prepared {
+  /** Who can sign in to a shop that was made just now. */
+  readonly made: 'demo' | { readonly login: string; readonly password: string } | null
+}
+
+/**
+ * Brings a database to the newest schema and, when no shop is in it yet, fills it: with the demo world, or empty with
+ * one owner whose password is made up and told once.
+ */
+export async function prepareDatabase(url: string, kind: 'demo' | 'empty', log: (line: string) => void = console.log): Promise<Prepared> {
+  await migrate(url, migrationsFolder, log)
+  const database = openDatabase(url)
+  try {
+    return await database.transaction(async (db): Promise<Prepared> => {
+      if (await db.maybeOne('select id from shop')) return { made: null }
+      const secret = randomBytes(32).toString('hex')
+      if (kind === 'empty') {
+        await ensureShop(db, 'Our shop', secret)
+        const owner = { login: 'owner', password: randomBytes(9).toString('base64url') }
+        await createStaff(db, { ...owner, id: randomUUID(), name: 'Owner', role: 'owner', active: true })
+        return { made: owner }
+      }
+      const demo = readDemo() as { shop: { name: string } }
+      await ensureShop(db, demo.shop.name, secret)
+      const counts = await importShopFile(db, demo)
+      log(`demo: ${counts.customers} customers, ${counts.balls} balls, ${counts.events} events`)
+      return { made: 'demo' }
+    })
+  } catch (error) {
+    if (error instanceof ProblemError && error.extra.fields) {
+      throw new Error(`The demo files do not load:\n${error.extra.fields.map((f) => `  ${f.path}: ${f.message}`).join('\n')}`, { cause: error })
+    }
+    throw error
+  } finally {
+    await database.close()
+  }
+}

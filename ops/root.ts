@@ -1,0 +1,3 @@
+import { dirname } from 'node:path'
+
+export const projectRoot = dirname(import.meta.dirname)

@@ -1,0 +1,113 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { buildAll } from './build.ts'
+import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
+import { type Cluster, startCluster } from './postgres.ts'
+import { projectRoot } from './root.ts'
+
+const fresh = process.argv.includes('--fresh')
+const empty = process.argv.includes('--empty')
+const port = Number(process.env['PORT'] ?? 4310)
+const local = join(projectRoot, '.local')
+// The demo and an own shop live side by side, so that trying the one never touches the other.
+const databaseName = empty ? 'sleetfall_empty' : 'sleetfall'
+
+const unknown = process.argv.slice(2).filter((argument) => argument !== '--fresh' && argument !== '--empty')
+if (unknown.length > 0) fail(`Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo) or --empty (start without demo data).`)
+if (fresh && empty) fail('--fresh reloads the demo and --empty starts without it: use one of them.')
+if (!Number.isInteger(port) || port < 1 || port > 65535) fail('PORT: a whole number, 1 to 65535')
+if (!(await free(port))) fail(`Port ${port} is taken. Choose another one: PORT=${port + 1} npm start`)
+
+await buildAll()
+
+const given = process.env['DATABASE_URL']
+const cluster = given ? null : await startCluster({ folder: join(local, 'postgres'), preferredPort: 54310 })
+let databaseUrl = given ?? ''
+if (cluster) {
+  await createDatabase(cluster.url('postgres'), databaseName, { anew: fresh })
+  databaseUrl = cluster.url(databaseName)
+} else if (fresh) {
+  fail('--fresh is refused with DATABASE_URL: empty that database yourself, then start again.')
+}
+const { made } = await prepareDatabase(databaseUrl, empty ? 'empty' : 'demo')
+
+const running = join(local, 'running')
+mkdirSync(running, { recursive: true })
+const ownMark = join(running, String(process.pid))
+writeFileSync(ownMark, '')
+
+let stopping = false
+let child: ChildProcess | null = null
+let greeted = false
+
+function serve(): void {
+  child = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: process.env['LOG_LEVEL'] ?? 'warn' },
+  })
+  child.on('message', (message) => {
+    if (message === 'listening' && !greeted) greet()
+  })
+  child.on('exit', (code) => {
+    if (stopping) return
+    console.error(`The server ended (code ${code}); it is started again.`)
+    setTimeout(serve, 1000)
+  })
+}
+
+function greet(): void {
+  greeted = true
+  console.log(`\nSleetfall is ready: http://127.0.0.1:${port}\n`)
+  if (made !== null && made !== 'demo') {
+    console.log(`Sign in as ${made.login} with ${made.password} (shown only now; change it under Shop → Staff).`)
+  } else if (!empty) {
+    console.log('The demo shop is loaded. Sign in as:')
+    for (const { login, password, role } of demoSignIns()) console.log(`  ${login.padEnd(8)} ${password.padEnd(18)} ${role}`)
+  }
+  console.log('\nStop with Ctrl-C.')
+}
+
+/** A database server that was killed is started again; the application tells its users and waits meanwhile. */
+async function watchCluster(own: Cluster): Promise<void> {
+  if (stopping || own.alive()) return
+  console.error('The database server ended; it is started again.')
+  await startCluster({ folder: join(local, 'postgres'), preferredPort: own.port }).catch((error: unknown) => console.error(error))
+}
+const watch = cluster && setInterval(() => void watchCluster(cluster), 2000)
+
+/** Marks of other start commands of this folder that still live. */
+function othersRun(): boolean {
+  return readdirSync(running).some((mark) => mark !== String(process.pid) && existsSync(`/proc/${mark}`))
+}
+
+function stop(): void {
+  if (stopping) return
+  stopping = true
+  if (watch) clearInterval(watch)
+  const end = () => {
+    rmSync(ownMark, { force: true })
+    if (!othersRun()) cluster?.stop()
+    process.exit(0)
+  }
+  if (!child || child.exitCode !== null) return end()
+  child.once('exit', end)
+  child.kill('SIGTERM')
+}
+process.on('SIGINT', stop)
+process.on('SIGTERM', stop)
+serve()
+
+function fail(message: string): never {
+  console.error(message)
+  process.exit(1)
+}
+
+async function free(candidate: number): Promise<boolean> {
+  return new Promise((resolve) => {
+    const probe = createServer()
+    probe.once('error', () => resolve(false))
+    probe.listen(candidate, '127.0.0.1', () => probe.close(() => resolve(true)))
+  })
+}
