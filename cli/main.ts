@@ -5,7 +5,9 @@ import { runCommand } from './run.ts'
 const name = process.argv[2]
 const command = name === undefined ? undefined : commands[name]
 if (!command) {
-  console.error(`Usage: npm run --silent sleetfall -- COMMAND < input.json > output.json\nCommands: ${Object.keys(commands).join(', ')}`)
+  console.error(
+    `Usage: npm run --silent sleetfall -- COMMAND < input.json > output.json\nCommands: ${Object.keys(commands).join(', ')}`,
+  )
   process.exit(2)
 }
 const result = runCommand(command, readFileSync(0, 'utf8'))

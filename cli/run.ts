@@ -1,8 +1,7 @@
 import type { Command } from './commands.ts'
 
 export type CommandResult =
-  | { readonly ok: true; readonly output: string }
-  | { readonly ok: false; readonly problems: readonly string[] }
+  { readonly ok: true; readonly output: string } | { readonly ok: false; readonly problems: readonly string[] }
 
 /** Runs a command on JSON text; an array of inputs gives an array of outputs, or all their problems. */
 export function runCommand(command: Command, text: string): CommandResult {
@@ -15,7 +14,12 @@ export function runCommand(command: Command, text: string): CommandResult {
   const many = Array.isArray(input)
   const results = (many ? (input as unknown[]) : [input]).map((one) => command(one))
   const problems = results.flatMap((result, index) =>
-    result.ok ? [] : result.fields.map(({ path, message }) => `${many ? `[${index}]` : ''}${many && path ? '.' : ''}${path || (many ? '' : 'input')}: ${message}`),
+    result.ok
+      ? []
+      : result.fields.map(
+          ({ path, message }) =>
+            `${many ? `[${index}]` : ''}${many && path ? '.' : ''}${path || (many ? '' : 'input')}: ${message}`,
+        ),
   )
   if (problems.length > 0) return { ok: false, problems }
   const values = results.map((result) => (result.ok ? result.value : null))

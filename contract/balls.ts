@@ -1,14 +1,27 @@
 import { type SurfaceNow, cleaningKinds, coverFamilies } from '@sleetfall/core'
 import * as yup from 'yup'
 import { figureSources } from './customers.ts'
-import { identifier, oneOf, optionalOneOf, optionalText, pastDay, pastTime, quantity, requiredText, wholeQuantity } from './fields.ts'
+import {
+  identifier,
+  oneOf,
+  optionalOneOf,
+  optionalText,
+  pastDay,
+  pastTime,
+  quantity,
+  requiredText,
+  wholeQuantity,
+} from './fields.ts'
 import { recipeStepsSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
 
 export const places = ['customer', 'shelf', 'bench'] as const
 export type Place = (typeof places)[number]
 
-const figure = (...args: Parameters<typeof quantity>) => quantity(...args).nullable().default(null)
+const figure = (...args: Parameters<typeof quantity>) =>
+  quantity(...args)
+    .nullable()
+    .default(null)
 
 export const ballSchema = yup.object({
   id: identifier(),
@@ -21,7 +34,10 @@ export const ballSchema = yup.object({
   differentialIn: figure('differentialIn', 'Differential').test(
     'swapped',
     'Differential: larger than the intermediate differential or equal to it; are the two swapped?',
-    (value, context) => value == null || context.parent.intermediateDifferentialIn == null || value >= context.parent.intermediateDifferentialIn,
+    (value, context) =>
+      value == null ||
+      context.parent.intermediateDifferentialIn == null ||
+      value >= context.parent.intermediateDifferentialIn,
   ),
   intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
   pinDistanceIn: figure('pinDistanceIn', 'Pin distance'),
@@ -48,7 +64,16 @@ export const ballSchema = yup.object({
 })
 export type BallInput = yup.InferType<typeof ballSchema>
 
-export const ballEventKinds = ['games', 'surfaced', 'scanned', 'cleaned', 'extracted', 'moved', 'drilled', 'withdrawn'] as const
+export const ballEventKinds = [
+  'games',
+  'surfaced',
+  'scanned',
+  'cleaned',
+  'extracted',
+  'moved',
+  'drilled',
+  'withdrawn',
+] as const
 export type BallEventKind = (typeof ballEventKinds)[number]
 
 const eventBase = { id: identifier(), happenedAt: pastTime('When') }

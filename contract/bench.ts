@@ -18,7 +18,11 @@ export const jobSchema = yup.object({
     .max(12, 'Recipe: at most 12 steps')
     .nullable()
     .default(null)
-    .test('needed', 'Recipe: a resurface needs its steps', (value, context) => context.parent.kind !== 'resurface' || (value != null && value.length > 0)),
+    .test(
+      'needed',
+      'Recipe: a resurface needs its steps',
+      (value, context) => context.parent.kind !== 'resurface' || (value != null && value.length > 0),
+    ),
   dueOn: calendarDay('Due').required('Due: please give a date'),
   eventId: identifier('Event').nullable().default(null).notRequired(),
   reason: optionalText('Reason', 400),
@@ -70,7 +74,12 @@ export interface BenchStrip {
       readonly minutes: number
     } | null
   })[]
-  readonly next: { readonly id: string; readonly ballName: string; readonly customerName: string; readonly dueOn: string } | null
+  readonly next: {
+    readonly id: string
+    readonly ballName: string
+    readonly customerName: string
+    readonly dueOn: string
+  } | null
   readonly waiting: number
   readonly serverTime: string
 }
@@ -78,5 +87,12 @@ export interface BenchStrip {
 /** A fix with the promise it could be given. */
 export interface OfferedFix extends Fix {
   readonly ballName: string | null
-  readonly due: { readonly on: string; readonly eventId: string; readonly eventName: string; /** Day of play that the promise is for. */ readonly eventOn: string; readonly settlingDays: number; readonly keepsSettling: boolean } | null
+  readonly due: {
+    readonly on: string
+    readonly eventId: string
+    readonly eventName: string
+    /** Day of play that the promise is for. */ readonly eventOn: string
+    readonly settlingDays: number
+    readonly keepsSettling: boolean
+  } | null
 }

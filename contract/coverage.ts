@@ -16,7 +16,12 @@ export interface CoverageView {
   readonly customerId: string
   readonly band: StyleBand | null
   readonly threshold: number
-  readonly balls: readonly { readonly id: string; readonly name: string; readonly cover: string; readonly grit: number | null }[]
+  readonly balls: readonly {
+    readonly id: string
+    readonly name: string
+    readonly cover: string
+    readonly grit: number | null
+  }[]
   readonly targets: readonly CoverageTarget[]
   readonly map: CoverageMap
   readonly fixes: readonly { readonly targetId: string; readonly fixes: readonly OfferedFix[] }[]

@@ -9,7 +9,10 @@ export const figureSources = ['stated', 'measured', 'guessed'] as const
 export type FigureSource = (typeof figureSources)[number]
 
 const source = (label: string) => optionalOneOf(label, figureSources)
-const figure = (...args: Parameters<typeof quantity>) => quantity(...args).nullable().default(null)
+const figure = (...args: Parameters<typeof quantity>) =>
+  quantity(...args)
+    .nullable()
+    .default(null)
 
 export const customerSchema = yup.object({
   id: identifier(),

@@ -39,7 +39,11 @@ export const identifier = (label = 'Id') =>
     .required(`${label}: missing`)
 
 export const oneOf = <const T extends string>(label: string, values: readonly T[]) =>
-  yup.string().label(label).oneOf(values, `${label}: one of ${values.join(', ')}`).required(`${label}: please choose`)
+  yup
+    .string()
+    .label(label)
+    .oneOf(values, `${label}: one of ${values.join(', ')}`)
+    .required(`${label}: please choose`)
 
 /** One of the values, or null when it is not known. */
 export const optionalOneOf = <const T extends string>(label: string, values: readonly T[]) =>
@@ -60,7 +64,11 @@ export const pastTime = (label: string) =>
     .label(label)
     .required(`${label}: please give a date`)
     .test('date', `${label}: not a date`, (value) => !Number.isNaN(Date.parse(value)))
-    .test('past', `${label}: lies in the future; give the day it happened`, (value) => Date.parse(value) <= Date.now() + clockSlackMs)
+    .test(
+      'past',
+      `${label}: lies in the future; give the day it happened`,
+      (value) => Date.parse(value) <= Date.now() + clockSlackMs,
+    )
 
 export const calendarDay = (label: string) =>
   yup

@@ -39,8 +39,7 @@ export type ProblemCode =
   | 'internal'
 
 export type Checked<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly fields: readonly FieldProblem[] }
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fields: readonly FieldProblem[] }
 
 /** Checks and casts input; every problem is reported at once, one per field. */
 export function check<S extends AnySchema>(schema: S, input: unknown): Checked<InferType<S>> {

@@ -16,8 +16,15 @@ import { sides } from './trials.ts'
 export const shopFileFormat = 'sleetfall-shop/1'
 
 const day = (label: string) =>
-  yup.string().label(label).matches(/^(\d{4}-\d{2}-\d{2}|today([+-]\d{1,4})?)$/, `${label}: a date, or today-12`)
-const time = () => yup.string().matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'at: a time like 19:30').default('12:00')
+  yup
+    .string()
+    .label(label)
+    .matches(/^(\d{4}-\d{2}-\d{2}|today([+-]\d{1,4})?)$/, `${label}: a date, or today-12`)
+const time = () =>
+  yup
+    .string()
+    .matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'at: a time like 19:30')
+    .default('12:00')
 
 /** Something that happened to a ball: once `on` a day, or `every` n days `from` one `to` another. */
 const historyEntry = yup.object({
@@ -29,7 +36,10 @@ const historyEntry = yup.object({
   at: time(),
   games: yup.number().optional(),
   pattern: yup.string().optional(),
-  recipe: yup.string().oneOf(readyRecipes.map((recipe) => recipe.key)).optional(),
+  recipe: yup
+    .string()
+    .oneOf(readyRecipes.map((recipe) => recipe.key))
+    .optional(),
   grits: yup.array(yup.number().required()).optional(),
   with: yup.string().optional(),
   minutes: yup.number().optional(),
@@ -52,7 +62,10 @@ const shotRow = yup.object({
 const trialSide = yup.object({ ball: requiredText('Ball', 60), label: requiredText('Label', 60) })
 
 export const shopFileSchema = yup.object({
-  format: yup.string().oneOf([shopFileFormat], `format: must be ${shopFileFormat}`).required(`format: must be ${shopFileFormat}`),
+  format: yup
+    .string()
+    .oneOf([shopFileFormat], `format: must be ${shopFileFormat}`)
+    .required(`format: must be ${shopFileFormat}`),
   shop: yup.object({ name: requiredText('Shop name', 80) }).required(),
   staff: yup.array(staffSchema.omit(['id'])).default([]),
   patterns: yup.array(patternSchema.omit(['id'])).default([]),

@@ -26,7 +26,8 @@ function fingerprint(): string {
 /** Builds the web application and the server's bundle unless nothing changed since the last time. */
 export async function buildAll(): Promise<void> {
   const now = fingerprint()
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(join(projectRoot, 'server/dist/main.js'))) return
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(join(projectRoot, 'server/dist/main.js')))
+    return
   console.log('Building …')
   await buildWeb({ configFile: join(projectRoot, 'web/vite.config.ts'), logLevel: 'warn' })
   await bundle({
@@ -38,7 +39,10 @@ export async function buildAll(): Promise<void> {
     target: 'node20',
     packages: 'external',
     // Our own packages are TypeScript, so they go into the bundle; everything else stays outside.
-    alias: { '@sleetfall/core': join(projectRoot, 'core/index.ts'), '@sleetfall/contract': join(projectRoot, 'contract/index.ts') },
+    alias: {
+      '@sleetfall/core': join(projectRoot, 'core/index.ts'),
+      '@sleetfall/contract': join(projectRoot, 'contract/index.ts'),
+    },
     sourcemap: true,
     logLevel: 'warning',
   })

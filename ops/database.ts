@@ -23,7 +23,11 @@ async function asAdministrator(url: string, work: (client: pg.Client) => Promise
 }
 
 /** Makes a database when there is none of this name; `from` names a template to copy. */
-export async function createDatabase(adminUrl: string, name: string, options: { from?: string; anew?: boolean } = {}): Promise<void> {
+export async function createDatabase(
+  adminUrl: string,
+  name: string,
+  options: { from?: string; anew?: boolean } = {},
+): Promise<void> {
   await asAdministrator(adminUrl, async (client) => {
     if (options.anew) await client.query(`drop database if exists ${client.escapeIdentifier(name)} with (force)`)
     const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [name])
@@ -49,7 +53,11 @@ export interface Prepared {
  * Brings a database to the newest schema and, when no shop is in it yet, fills it: with the demo world, or empty with
  * one owner whose password is made up and told once.
  */
-export async function prepareDatabase(url: string, kind: 'demo' | 'empty', log: (line: string) => void = console.log): Promise<Prepared> {
+export async function prepareDatabase(
+  url: string,
+  kind: 'demo' | 'empty',
+  log: (line: string) => void = console.log,
+): Promise<Prepared> {
   await migrate(url, migrationsFolder, log)
   const database = openDatabase(url)
   try {
@@ -70,7 +78,10 @@ export async function prepareDatabase(url: string, kind: 'demo' | 'empty', log: 
     })
   } catch (error) {
     if (error instanceof ProblemError && error.extra.fields) {
-      throw new Error(`The demo files do not load:\n${error.extra.fields.map((f) => `  ${f.path}: ${f.message}`).join('\n')}`, { cause: error })
+      throw new Error(
+        `The demo files do not load:\n${error.extra.fields.map((f) => `  ${f.path}: ${f.message}`).join('\n')}`,
+        { cause: error },
+      )
     }
     throw error
   } finally {

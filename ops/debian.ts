@@ -47,7 +47,14 @@ function unpackPrivately(name: string): boolean {
   const state = join(local, 'apt')
   for (const dir of ['lists/partial', 'cache/archives/partial']) mkdirSync(join(state, dir), { recursive: true })
   mkdirSync(privateRoot, { recursive: true })
-  const options = ['-o', `Dir::State::lists=${state}/lists`, '-o', `Dir::Cache=${state}/cache`, '-o', 'Debug::NoLocking=1']
+  const options = [
+    '-o',
+    `Dir::State::lists=${state}/lists`,
+    '-o',
+    `Dir::Cache=${state}/cache`,
+    '-o',
+    'Debug::NoLocking=1',
+  ]
   run('apt-get', [...options, 'update', '-q'])
   const plan = run('apt-get', [...options, 'install', '-s', '--no-install-recommends', name])
   const packages = [...plan.stdout.matchAll(/^Inst (\S+)/gm)].map((match) => match[1]!)
@@ -70,7 +77,9 @@ function ensurePackage(name: string, present: () => string | undefined): string 
   if (there) return there
   console.log(`Installing ${name} from Debian's packages (once) …`)
   if (!installForAll(name) && !unpackPrivately(name)) {
-    throw new Error(`${name} is missing and could not be installed. Install Debian's package '${name}' and run this again.`)
+    throw new Error(
+      `${name} is missing and could not be installed. Install Debian's package '${name}' and run this again.`,
+    )
   }
   const now = present()
   if (!now) throw new Error(`${name} was installed, but its programs were not found.`)

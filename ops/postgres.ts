@@ -93,7 +93,9 @@ function runningPort(dataDir: string): number | undefined {
 function initialise(binDir: string, place: string, dataDir: string): string {
   mkdirSync(place, { recursive: true, mode: 0o755 })
   const passwordFile = join(place, 'password')
-  const password = existsSync(passwordFile) ? readFileSync(passwordFile, 'utf8').trim() : randomBytes(24).toString('hex')
+  const password = existsSync(passwordFile)
+    ? readFileSync(passwordFile, 'utf8').trim()
+    : randomBytes(24).toString('hex')
   if (existsSync(join(dataDir, 'PG_VERSION'))) return password
   writeFileSync(passwordFile, password, { mode: 0o600 })
   rmSync(dataDir, { recursive: true, force: true })

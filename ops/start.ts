@@ -15,7 +15,8 @@ const local = join(projectRoot, '.local')
 const databaseName = empty ? 'sleetfall_empty' : 'sleetfall'
 
 const unknown = process.argv.slice(2).filter((argument) => argument !== '--fresh' && argument !== '--empty')
-if (unknown.length > 0) fail(`Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo) or --empty (start without demo data).`)
+if (unknown.length > 0)
+  fail(`Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo) or --empty (start without demo data).`)
 if (fresh && empty) fail('--fresh reloads the demo and --empty starts without it: use one of them.')
 if (!Number.isInteger(port) || port < 1 || port > 65535) fail('PORT: a whole number, 1 to 65535')
 if (!(await free(port))) fail(`Port ${port} is taken. Choose another one: PORT=${port + 1} npm start`)
@@ -45,7 +46,12 @@ let greeted = false
 function serve(): void {
   child = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: process.env['LOG_LEVEL'] ?? 'warn' },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      LOG_LEVEL: process.env['LOG_LEVEL'] ?? 'warn',
+    },
   })
   child.on('message', (message) => {
     if (message === 'listening' && !greeted) greet()
@@ -64,7 +70,8 @@ function greet(): void {
     console.log(`Sign in as ${made.login} with ${made.password} (shown only now; change it under Shop → Staff).`)
   } else if (!empty) {
     console.log('The demo shop is loaded. Sign in as:')
-    for (const { login, password, role } of demoSignIns()) console.log(`  ${login.padEnd(8)} ${password.padEnd(18)} ${role}`)
+    for (const { login, password, role } of demoSignIns())
+      console.log(`  ${login.padEnd(8)} ${password.padEnd(18)} ${role}`)
   }
   console.log('\nStop with Ctrl-C.')
 }
@@ -73,7 +80,9 @@ function greet(): void {
 async function watchCluster(own: Cluster): Promise<void> {
   if (stopping || own.alive()) return
   console.error('The database server ended; it is started again.')
-  await startCluster({ folder: join(local, 'postgres'), preferredPort: own.port }).catch((error: unknown) => console.error(error))
+  await startCluster({ folder: join(local, 'postgres'), preferredPort: own.port }).catch((error: unknown) =>
+    console.error(error),
+  )
 }
 const watch = cluster && setInterval(() => void watchCluster(cluster), 2000)
 

@@ -78,7 +78,11 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   })
 
   const PgStore = connectPgSimple(session)
-  const store = new PgStore({ pool: database.pool, tableName: 'session', errorLog: (...args) => logger.warn({ args }, 'sessions') })
+  const store = new PgStore({
+    pool: database.pool,
+    tableName: 'session',
+    errorLog: (...args) => logger.warn({ args }, 'sessions'),
+  })
   const api = express.Router()
   api.use(sameOrigin)
   api.use(express.json({ limit: '1mb' }))
@@ -118,7 +122,10 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
 
   if (webFolder !== undefined && existsSync(webFolder)) {
     // Built files carry a hash in their name, so they never change.
-    app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: oneYearMs, fallthrough: false }))
+    app.use(
+      '/assets',
+      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: oneYearMs, fallthrough: false }),
+    )
     app.use(express.static(webFolder, { index: false, maxAge: 0 }))
     app.get('/{*splat}', (_request, response) => {
       response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'))

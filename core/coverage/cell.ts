@@ -99,7 +99,10 @@ function pool(evidence: readonly Evidence[], ball: CoverageBall): Pooled | null 
   for (const test of evidence) {
     if (test.pocketOf === 0) continue
     const { effectiveRaUm } = ball.reading
-    const then = test.effectiveRaUm === null ? null : equivalentRaUm({ ...ball.reading, effectiveRaUm: test.effectiveRaUm, oilShare: test.oilShare })
+    const then =
+      test.effectiveRaUm === null
+        ? null
+        : equivalentRaUm({ ...ball.reading, effectiveRaUm: test.effectiveRaUm, oilShare: test.oilShare })
     const now = effectiveRaUm === null ? null : equivalentRaUm({ ...ball.reading, effectiveRaUm })
     const moved = then === null || now === null ? toleranceLogRa : Math.abs(Math.log(now / then))
     const hits = test.pocketHits + 0.5
@@ -150,12 +153,23 @@ export function coverageCell(
   const offBy = wanted && effectiveRaUm !== null ? distanceFrom(wanted, { ...ball.reading, effectiveRaUm }) : null
   const base = { ballId: ball.id, targetId: target.id, offBy, seldomNeeded: wanted?.seldomNeeded ?? false }
   const assumedLogit = offBy === null ? null : fittingLogit - (offBy / toleranceLogRa) ** 2
-  const assumed = assumedLogit === null ? null : { logit: assumedLogit, precision: assumedPrecision(assumedLogit, measured) }
+  const assumed =
+    assumedLogit === null ? null : { logit: assumedLogit, precision: assumedPrecision(assumedLogit, measured) }
   if (!assumed && !measured) {
-    return { ...base, verdict: 'unknown', pocket: null, provenance: 'unknown', covered: false, shots: 0, changedSince: false }
+    return {
+      ...base,
+      verdict: 'unknown',
+      pocket: null,
+      provenance: 'unknown',
+      covered: false,
+      shots: 0,
+      changedSince: false,
+    }
   }
   const precision = (assumed?.precision ?? 0) + (measured?.precision ?? 0)
-  const logit = ((assumed?.logit ?? 0) * (assumed?.precision ?? 0) + (measured?.logit ?? 0) * (measured?.precision ?? 0)) / precision
+  const logit =
+    ((assumed?.logit ?? 0) * (assumed?.precision ?? 0) + (measured?.logit ?? 0) * (measured?.precision ?? 0)) /
+    precision
   const sd = Math.sqrt(1 / precision)
   const pocket = { p: logistic(logit), low: logistic(logit - z95 * sd), high: logistic(logit + z95 * sd) }
   const covered = pocket.low >= threshold

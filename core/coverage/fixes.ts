@@ -25,7 +25,8 @@ export interface Fix {
   readonly settlingGames: number
   readonly coverRemovedMm: number
   /** Why, for the message catalogue. */
-  readonly reason: 'oil-film' | 'soaked-oil' | 'reads-late' | 'reads-early' | 'surface-unknown' | 'nothing-else' | 'seldom-needed'
+  readonly reason:
+    'oil-film' | 'soaked-oil' | 'reads-late' | 'reads-early' | 'surface-unknown' | 'nothing-else' | 'seldom-needed'
 }
 
 /** A ball as far as work on it goes. */
@@ -59,9 +60,14 @@ export function fixesFor(
     const before = map.cells.find((cell) => cell.ballId === work.id && cell.targetId === targetId)
     // A polyester ball is the spare ball: it is not made into anything else.
     if (!ball || !before || ball.reading.cover === 'polyester') continue
-    const consider = (fix: Pick<Fix, 'action' | 'recipeKey' | 'settlingGames' | 'coverRemovedMm' | 'reason'>, reading: Partial<typeof ball.reading>) => {
+    const consider = (
+      fix: Pick<Fix, 'action' | 'recipeKey' | 'settlingGames' | 'coverRemovedMm' | 'reason'>,
+      reading: Partial<typeof ball.reading>,
+    ) => {
       const changed = { ...ball, reading: { ...ball.reading, ...reading } }
-      const cells = question.targets.map((each) => coverageCell(changed, each, question.band, question.evidence, question.threshold))
+      const cells = question.targets.map((each) =>
+        coverageCell(changed, each, question.band, question.evidence, question.threshold),
+      )
       const after = cells.find((cell) => cell.targetId === targetId)!
       if (!after.covered) return
       const othersCover = (id: string) => map.cells.some((c) => c.targetId === id && c.covered && c.ballId !== work.id)
@@ -78,17 +84,32 @@ export function fixesFor(
     }
     if (work.oil.filmUl >= cleanFromUl) {
       const share = oilShare(oilAfterCleaning(work.oil, 'cleaner'))
-      consider({ action: 'clean', recipeKey: null, settlingGames: 0, coverRemovedMm: 0, reason: 'oil-film' }, { oilShare: share })
+      consider(
+        { action: 'clean', recipeKey: null, settlingGames: 0, coverRemovedMm: 0, reason: 'oil-film' },
+        { oilShare: share },
+      )
     }
     if (isReactive(ball.reading.cover) && oilShare(work.oil) >= extractFromShare) {
       const share = oilShare(oilAfterExtraction(work.oil, usualExtraction.minutes, usualExtraction.temperatureC))
-      consider({ action: 'extract', recipeKey: null, settlingGames: 1, coverRemovedMm: 0, reason: 'soaked-oil' }, { oilShare: share })
+      consider(
+        { action: 'extract', recipeKey: null, settlingGames: 1, coverRemovedMm: 0, reason: 'soaked-oil' },
+        { oilShare: share },
+      )
     }
     const reason = before.offBy === null ? 'surface-unknown' : before.offBy < 0 ? 'reads-late' : 'reads-early'
     for (const recipe of readyRecipes) {
-      const done = applyRecipe(work.finish ?? { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm }, recipe.steps)
+      const done = applyRecipe(
+        work.finish ?? { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm },
+        recipe.steps,
+      )
       consider(
-        { action: 'resurface', recipeKey: recipe.key, settlingGames: surfaceDefaults.settlingGames, coverRemovedMm: done.coverRemovedMm, reason },
+        {
+          action: 'resurface',
+          recipeKey: recipe.key,
+          settlingGames: surfaceDefaults.settlingGames,
+          coverRemovedMm: done.coverRemovedMm,
+          reason,
+        },
         { effectiveRaUm: effectiveRaUm(done) },
       )
     }

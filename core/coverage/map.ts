@@ -30,7 +30,11 @@ export function coverageMap(question: CoverageQuestion): CoverageMap {
   const { balls, targets, band, evidence, threshold } = question
   const cells = balls.flatMap((ball) => targets.map((target) => coverageCell(ball, target, band, evidence, threshold)))
   const covering = (targetId: string) => cells.filter((cell) => cell.targetId === targetId && cell.covered).length
-  const verdicts = (ballId: string) => cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.verdict).join()
+  const verdicts = (ballId: string) =>
+    cells
+      .filter((cell) => cell.ballId === ballId)
+      .map((cell) => cell.verdict)
+      .join()
   // Spare balls (polyester) are neither doubled nor idle.
   const strikeBalls = balls.filter((ball) => ball.reading.cover !== 'polyester')
   const overlaps = strikeBalls.flatMap((a, index) =>
@@ -44,13 +48,18 @@ export function coverageMap(question: CoverageQuestion): CoverageMap {
     gaps: targets.filter((target) => covering(target.id) === 0).map((target) => target.id),
     thin: targets.filter((target) => covering(target.id) === 1).map((target) => target.id),
     overlaps,
-    unused: targets.length === 0 ? [] : strikeBalls.filter((ball) => !cells.some((c) => c.ballId === ball.id && c.covered)).map((b) => b.id),
+    unused:
+      targets.length === 0
+        ? []
+        : strikeBalls.filter((ball) => !cells.some((c) => c.ballId === ball.id && c.covered)).map((b) => b.id),
   }
 }
 
 function alike(a: CoverageBall, b: CoverageBall): boolean {
   const [raA, raB] = [a.reading.effectiveRaUm, b.reading.effectiveRaUm]
   if (raA === null || raB === null) return false
-  const apart = Math.log(equivalentRaUm({ ...a.reading, effectiveRaUm: raA }) / equivalentRaUm({ ...b.reading, effectiveRaUm: raB }))
+  const apart = Math.log(
+    equivalentRaUm({ ...a.reading, effectiveRaUm: raA }) / equivalentRaUm({ ...b.reading, effectiveRaUm: raB }),
+  )
   return Math.abs(apart) < alikeLogRa
 }

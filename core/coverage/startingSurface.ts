@@ -23,7 +23,10 @@ const from = (rough: Finish, smooth: Finish = rough): StartingSurface => ({
   smoothRaUm: raOf(smooth),
   seldomNeeded: false,
 })
-const seldom = (rough: Finish, smooth: Finish = rough): StartingSurface => ({ ...from(rough, smooth), seldomNeeded: true })
+const seldom = (rough: Finish, smooth: Finish = rough): StartingSurface => ({
+  ...from(rough, smooth),
+  seldomNeeded: true,
+})
 
 /**
  * Starting surfaces by style (rows) and condition (columns as in `conditions`); assumed, from practice. Where a

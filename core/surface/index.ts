@@ -1,3 +1,4 @@
+export * from './care.ts'
 export * from './defaults.ts'
 export * from './grit.ts'
 export * from './oil.ts'

@@ -59,7 +59,8 @@ export function stepEffect(step: RecipeStep): number {
   return method * medium * work * pressure * pad
 }
 
-const toward = (from: number, to: number, share: number) => Math.exp(Math.log(from) + share * (Math.log(to) - Math.log(from)))
+const toward = (from: number, to: number, share: number) =>
+  Math.exp(Math.log(from) + share * (Math.log(to) - Math.log(from)))
 
 /**
  * Finish after a recipe, and the cover it takes off (mm of radius). A pad coarser than the surface cuts new

@@ -145,9 +145,7 @@ export function surfaceNow(
       case 'scanned': {
         const grit = median(event.grits)
         const raTopUm =
-          grit >= scannerTopGrit
-            ? Math.min(finish?.raTopUm ?? Infinity, raOfGrit(scannerTopGrit))
-            : raOfGrit(grit)
+          grit >= scannerTopGrit ? Math.min(finish?.raTopUm ?? Infinity, raOfGrit(scannerTopGrit)) : raOfGrit(grit)
         if (!finish) gamesOnSurface = Math.max(gamesOnSurface, oldSurfaceGames)
         finish = { raTopUm, raBaseUm: Math.max(raTopUm, finish?.raBaseUm ?? raTopUm) }
         provenance = 'measured'
@@ -168,8 +166,7 @@ export function surfaceNow(
   oil = oilAfterHours(oil, (nowMs - atMs) / 3_600_000, constants)
 
   const window = targetGrit === null ? null : windowAbout(targetGrit, constants)
-  const gamesLeft =
-    finish && window ? gamesUntilOutside(wear, finish.raTopUm, gamesOnSurface, window) : null
+  const gamesLeft = finish && window ? gamesUntilOutside(wear, finish.raTopUm, gamesOnSurface, window) : null
   const fresh = lastSurfacedMs !== null ? constants.settlingGames : Infinity
   return {
     finish,

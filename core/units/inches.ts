@@ -1,4 +1,12 @@
-const vulgar: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' }
+const vulgar: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+}
 
 /**
  * Reads inches as a technician writes them: `4.5`, `4,5`, `4 1/2`, `4-1/2`, `4½`, `1/2`, `-1/4`, with or

@@ -10,7 +10,10 @@ export function bagRoutes(context: Context): Router {
   router.get('/', async (_request, response) => {
     response.json(await listEvents(context.database))
   })
-  router.post('/', write(context, eventSchema, ({ db, input }) => createEvent(db, input)))
+  router.post(
+    '/',
+    write(context, eventSchema, ({ db, input }) => createEvent(db, input)),
+  )
   router.put(
     '/:id',
     write(context, eventSchema.concat(object({ version: number().required() })), ({ db, input, request }) => {

@@ -27,15 +27,18 @@ export async function eventById(db: Db, id: string): Promise<BowlingEvent | null
 export async function eventsAhead(db: Db, customerId: string): Promise<(BowlingEvent & { nextOn: string })[]> {
   const events = await listEvents(db)
   return events.filter(
-    (event): event is BowlingEvent & { nextOn: string } => event.nextOn !== null && event.customerIds.includes(customerId),
+    (event): event is BowlingEvent & { nextOn: string } =>
+      event.nextOn !== null && event.customerIds.includes(customerId),
   )
 }
 
 async function writeLinks(db: Db, input: EventInput): Promise<void> {
   await db.run('delete from event_pattern where event_id = $1', [input.id])
   await db.run('delete from event_entry where event_id = $1', [input.id])
-  for (const patternId of new Set(input.patternIds)) await insertRow(db, 'event_pattern', { eventId: input.id, patternId })
-  for (const customerId of new Set(input.customerIds)) await insertRow(db, 'event_entry', { eventId: input.id, customerId })
+  for (const patternId of new Set(input.patternIds))
+    await insertRow(db, 'event_pattern', { eventId: input.id, patternId })
+  for (const customerId of new Set(input.customerIds))
+    await insertRow(db, 'event_entry', { eventId: input.id, customerId })
 }
 
 const recordOf = ({ patternIds: _p, customerIds: _c, ...record }: EventInput) => record

@@ -25,7 +25,10 @@ const surfaceKinds: readonly BallEventKind[] = ['games', 'surfaced', 'scanned', 
 export const asSurfaceEvents = (events: readonly BallEvent[]): SurfaceEvent[] =>
   events
     .filter((event) => surfaceKinds.includes(event.kind))
-    .map((event) => ({ atMs: Date.parse(event.happenedAt), kind: event.kind, ...event.payload }) as unknown as SurfaceEvent)
+    .map(
+      (event) =>
+        ({ atMs: Date.parse(event.happenedAt), kind: event.kind, ...event.payload }) as unknown as SurfaceEvent,
+    )
 
 interface AppendOptions {
   readonly staffId: string | null
@@ -34,7 +37,12 @@ interface AppendOptions {
   readonly volumeMl?: number | undefined
 }
 
-export async function appendEvent(db: Db, ballId: string, input: BallEventInput, options: AppendOptions): Promise<void> {
+export async function appendEvent(
+  db: Db,
+  ballId: string,
+  input: BallEventInput,
+  options: AppendOptions,
+): Promise<void> {
   const { id, kind, happenedAt, ...rest } = input
   const payload = kind === 'games' ? { ...rest, volumeMl: options.volumeMl ?? assumedVolumeMl } : rest
   await insertRow(db, 'ball_event', {
@@ -58,8 +66,8 @@ export async function recordLayout(
   id: string,
   layout: { readonly drillingAngleDeg: number; readonly pinToPapIn: number; readonly valAngleDeg: number },
   staffId: string | null,
+  happenedAt = new Date().toISOString(),
 ): Promise<void> {
-  const happenedAt = new Date().toISOString()
   await insertRow(db, 'ball_event', { id, ballId, kind: 'drilled', happenedAt, payload: layout, staffId })
   await touchBall(db, ballId)
 }
@@ -72,7 +80,11 @@ export async function withdrawEvent(db: Db, eventId: string, newId: string, staf
   )
   if (!event) throw notFound()
   if (event.jobId !== null || event.kind === 'withdrawn') {
-    throw new ProblemError(409, 'refused', 'This record belongs to a job or to a correction and is not taken back. Record what is true now instead.')
+    throw new ProblemError(
+      409,
+      'refused',
+      'This record belongs to a job or to a correction and is not taken back. Record what is true now instead.',
+    )
   }
   await insertRow(db, 'ball_event', {
     id: newId,

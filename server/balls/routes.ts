@@ -33,7 +33,10 @@ export function ballRoutes(context: Context): Router {
     response.json(await eventsOfBall(database, idOf(request)))
   })
 
-  router.post('/', write(context, ballSchema, ({ db, input, user }) => createBall(db, input, user.id)))
+  router.post(
+    '/',
+    write(context, ballSchema, ({ db, input, user }) => createBall(db, input, user.id)),
+  )
 
   router.put(
     '/:id',
@@ -47,7 +50,8 @@ export function ballRoutes(context: Context): Router {
     '/:id/events',
     write(context, ballEventSchema, async ({ db, input, request, user }) => {
       const ball = await existing(db, idOf(request))
-      const volumeMl = input.kind === 'games' && input.patternId ? await patternVolumeMl(db, input.patternId) : undefined
+      const volumeMl =
+        input.kind === 'games' && input.patternId ? await patternVolumeMl(db, input.patternId) : undefined
       await appendEvent(db, ball.id, input, { staffId: user.id, volumeMl })
       return ballById(db, ball.id)
     }),

@@ -17,7 +17,10 @@ const undoable: readonly BallEventKind[] = ['games', 'scanned', 'cleaned', 'surf
 
 function present(row: Row, events: readonly BallEvent[], constants: SurfaceConstants): Ball {
   const surface = surfaceNow(row, asSurfaceEvents(events), Date.now(), constants)
-  const last = events.filter((event) => undoable.includes(event.kind)).sort(byRecorded).at(-1)
+  const last = events
+    .filter((event) => undoable.includes(event.kind))
+    .sort(byRecorded)
+    .at(-1)
   const cleaned = events.filter((event) => event.kind === 'cleaned').at(-1)
   return {
     ...row,
@@ -80,7 +83,7 @@ export async function createBall(
   const { record, place, shelf, layout } = split(input)
   await insertRow(db, 'ball', record)
   await appendEvent(db, input.id, { id: randomUUID(), kind: 'moved', happenedAt, place, shelf }, { staffId })
-  if (layout) await recordLayout(db, input.id, randomUUID(), layout, staffId)
+  if (layout) await recordLayout(db, input.id, randomUUID(), layout, staffId, happenedAt)
   return ballById(db, input.id)
 }
 

@@ -25,7 +25,10 @@ export function benchRoutes(context: Context): Router {
     response.json(await benchStrip(database))
   })
 
-  router.post('/jobs', write(context, jobSchema, ({ db, input }) => takeJob(db, input)))
+  router.post(
+    '/jobs',
+    write(context, jobSchema, ({ db, input }) => takeJob(db, input)),
+  )
   router.post(
     '/jobs/:id/start',
     write(context, versionSchema, ({ db, input, request, user }) => {

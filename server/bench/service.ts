@@ -15,15 +15,21 @@ async function existing(db: Db, id: string): Promise<Job> {
 
 /** Why a job cannot go on from the state it is in, as seen after a failed change. */
 function stateProblem(job: Job): ProblemError {
-  if (job.state === 'done') return new ProblemError(409, 'already-done', 'This job was finished already; nothing was written twice.', { current: job })
-  if (job.state === 'cancelled') return new ProblemError(409, 'wrong-state', 'This job was cancelled.', { current: job })
+  if (job.state === 'done')
+    return new ProblemError(409, 'already-done', 'This job was finished already; nothing was written twice.', {
+      current: job,
+    })
+  if (job.state === 'cancelled')
+    return new ProblemError(409, 'wrong-state', 'This job was cancelled.', { current: job })
   return versionConflict(job)
 }
 
 /** Extraction does nothing for polyester; urethane gains little and is told so by the screen. */
 export function refuseIneligible(kind: Job['kind'], cover: CoverFamily): void {
   if (kind === 'extract' && cover === 'polyester') {
-    throw invalidInput([{ path: 'kind', message: 'Work: a polyester cover takes up no oil, so there is nothing to extract' }])
+    throw invalidInput([
+      { path: 'kind', message: 'Work: a polyester cover takes up no oil, so there is nothing to extract' },
+    ])
   }
 }
 
@@ -35,7 +41,8 @@ async function begin(db: Db, job: Job, position: number): Promise<void> {
 
 export async function startJob(db: Db, id: string, version: number, staffId: string): Promise<Job> {
   const job = await existing(db, id)
-  if (!(await store.changeState(db, id, version, { from: ['waiting'], to: 'running' }))) throw stateProblem(await existing(db, id))
+  if (!(await store.changeState(db, id, version, { from: ['waiting'], to: 'running' })))
+    throw stateProblem(await existing(db, id))
   await begin(db, job, 0)
   await move(db, job, 'bench', staffId)
   return existing(db, id)
@@ -43,17 +50,31 @@ export async function startJob(db: Db, id: string, version: number, staffId: str
 
 async function move(db: Db, job: Job, place: 'bench' | 'shelf', staffId: string): Promise<void> {
   const happenedAt = new Date().toISOString()
-  const event: BallEventInput = { id: randomUUID(), kind: 'moved', happenedAt, place, shelf: place === 'shelf' ? 'pick-up' : '' }
+  const event: BallEventInput = {
+    id: randomUUID(),
+    kind: 'moved',
+    happenedAt,
+    place,
+    shelf: place === 'shelf' ? 'pick-up' : '',
+  }
   await appendEvent(db, job.ballId, event, { staffId, jobId: job.id })
 }
 
 /** Ends the current step and begins the next; the last one finishes the job and writes the ball's history. */
-export async function stepDone(db: Db, id: string, position: number, input: StepDoneInput, staffId: string): Promise<Job> {
+export async function stepDone(
+  db: Db,
+  id: string,
+  position: number,
+  input: StepDoneInput,
+  staffId: string,
+): Promise<Job> {
   if (!(await store.claimJob(db, id, input.version))) throw stateProblem(await existing(db, id))
   const job = await existing(db, id)
   const step = job.procedure[position]
   if (!step || step.startedAt === null || step.doneAt !== null) {
-    throw new ProblemError(409, 'already-done', 'This step is not the current one; it may have been done already.', { current: job })
+    throw new ProblemError(409, 'already-done', 'This step is not the current one; it may have been done already.', {
+      current: job,
+    })
   }
   const { scannedGrits, temperatureC } = input
   await store.finishStep(db, id, position, staffId, { scannedGrits, temperatureC })
@@ -79,7 +100,9 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
   const steps = done.flatMap((step) => step.recipeStep ?? [])
   if (job.kind === 'extract' && done.some((step) => step.key === 'soak')) {
     const soaks = done.filter((step) => step.key === 'soak' || step.key === 'second-soak')
-    const temperatures = measured.flatMap((m) => (typeof m.measured.temperatureC === 'number' ? m.measured.temperatureC : []))
+    const temperatures = measured.flatMap((m) =>
+      typeof m.measured.temperatureC === 'number' ? m.measured.temperatureC : [],
+    )
     const temperatureC = temperatures.at(-1) ?? usualExtraction.temperatureC
     const minutes = soaks.reduce((sum, step) => sum + step.minutes, 0)
     await append({ id: randomUUID(), kind: 'extracted', happenedAt: at(0), minutes, temperatureC })
@@ -90,7 +113,9 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
   if (done.some((step) => step.key === 'clean')) {
     await append({ id: randomUUID(), kind: 'cleaned', happenedAt: at(2), with: 'cleaner' })
   }
-  const grits = measured.flatMap((m) => (Array.isArray(m.measured.scannedGrits) ? (m.measured.scannedGrits as number[]) : []))
+  const grits = measured.flatMap((m) =>
+    Array.isArray(m.measured.scannedGrits) ? (m.measured.scannedGrits as number[]) : [],
+  )
   if (grits.length > 0) await append({ id: randomUUID(), kind: 'scanned', happenedAt: at(3), grits })
 }
 
@@ -109,7 +134,8 @@ export async function stepBack(db: Db, id: string, version: number): Promise<Job
 export async function cancelJob(db: Db, id: string, version: number, staffId: string): Promise<Job> {
   const job = await existing(db, id)
   const wasRunning = job.state === 'running'
-  if (!(await store.changeState(db, id, version, { from: ['waiting', 'running'], to: 'cancelled' }))) throw stateProblem(job)
+  if (!(await store.changeState(db, id, version, { from: ['waiting', 'running'], to: 'cancelled' })))
+    throw stateProblem(job)
   if (wasRunning) {
     await store.leaveStations(db, id)
     await writeHistory(db, job, staffId)
@@ -124,4 +150,3 @@ export async function takeJob(db: Db, input: Parameters<typeof store.createJob>[
   refuseIneligible(input.kind, ball.cover)
   return store.createJob(db, input)
 }
-

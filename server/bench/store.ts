@@ -64,7 +64,10 @@ export async function changeState(
 
 /** Counts up the job's version, so that two people cannot run the same step. */
 export const claimJob = async (db: Db, id: string, version: number) =>
-  (await db.run(`update job set due_on = due_on where id = $1 and version = $2 and state = 'running'`, [id, version])) === 1
+  (await db.run(`update job set due_on = due_on where id = $1 and version = $2 and state = 'running'`, [
+    id,
+    version,
+  ])) === 1
 
 /** A station of a kind that can take the ball now, or null when all are busy. */
 async function freeStation(db: Db, kind: ProcedureStep['station']): Promise<Station | null> {
@@ -88,7 +91,13 @@ export async function beginStep(db: Db, jobId: string, step: JobStep): Promise<b
   return true
 }
 
-export async function finishStep(db: Db, jobId: string, position: number, staffId: string, measured: object): Promise<void> {
+export async function finishStep(
+  db: Db,
+  jobId: string,
+  position: number,
+  staffId: string,
+  measured: object,
+): Promise<void> {
   await db.run(
     `update job_step set done_at = now(), staff_id = $3, measured = $4 where job_id = $1 and position = $2`,
     [jobId, position, staffId, JSON.stringify(measured)],
@@ -102,7 +111,10 @@ export async function reopenStep(db: Db, jobId: string, position: number): Promi
      where job_id = $1 and position > $2`,
     [jobId, position],
   )
-  await db.run(`update job_step set done_at = null, measured = '{}' where job_id = $1 and position = $2`, [jobId, position])
+  await db.run(`update job_step set done_at = null, measured = '{}' where job_id = $1 and position = $2`, [
+    jobId,
+    position,
+  ])
 }
 
 /** Frees the stations of a job that ends before its last step. */
@@ -118,7 +130,9 @@ export async function measuredOf(db: Db, jobId: string): Promise<{ key: string; 
 }
 
 export async function benchStrip(db: Db): Promise<BenchStrip> {
-  const rows = await db.many<Station & { jobId: string | null; ballName: string; key: ProcedureStep['key']; startedAt: string; minutes: number }>(
+  const rows = await db.many<
+    Station & { jobId: string | null; ballName: string; key: ProcedureStep['key']; startedAt: string; minutes: number }
+  >(
     `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes
      from station s left join lateral (
        select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes
@@ -132,7 +146,9 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
      from job j join ball_label b on b.id = j.ball_id
      where j.state in ('waiting', 'running') order by j.due_on, j.created_at limit 1`,
   )
-  const { waiting } = await db.one<{ waiting: number }>(`select count(*)::int as waiting from job where state = 'waiting'`)
+  const { waiting } = await db.one<{ waiting: number }>(
+    `select count(*)::int as waiting from job where state = 'waiting'`,
+  )
   const stations = rows.map(({ id, name, kind, jobId, ballName, key, startedAt, minutes }) => ({
     id,
     name,

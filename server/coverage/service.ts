@@ -50,7 +50,10 @@ function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek
   const nights = events
     .flatMap((event) => nightsAhead(event).map((on) => ({ event, on })))
     .sort((a, b) => a.on.localeCompare(b.on))
-    .map((night) => ({ ...night, promise: promiseBefore({ eventMs: dayMs(night.on), nowMs, settlingGames, gamesPerWeek }) }))
+    .map((night) => ({
+      ...night,
+      promise: promiseBefore({ eventMs: dayMs(night.on), nowMs, settlingGames, gamesPerWeek }),
+    }))
   const chosen = nights.find((night) => night.promise.keepsSettling) ?? nights[0]
   if (!chosen) return null
   const { settlingDays, keepsSettling, dueMs } = chosen.promise

@@ -15,7 +15,10 @@ export function customerRoutes(context: Context): Router {
     response.json(customers.map((customer) => ({ ...customer, ballCount: counts.get(customer.id) ?? 0 })))
   })
 
-  router.post('/', write(context, customerSchema, ({ db, input }) => createCustomer(db, input)))
+  router.post(
+    '/',
+    write(context, customerSchema, ({ db, input }) => createCustomer(db, input)),
+  )
 
   router.put(
     '/:id',

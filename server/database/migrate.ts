@@ -38,17 +38,25 @@ export async function migrate(url: string, folder: string, log: (line: string) =
   }
 }
 
-const files = (folder: string) => readdirSync(folder).filter((name) => name.endsWith('.sql')).sort()
+const files = (folder: string) =>
+  readdirSync(folder)
+    .filter((name) => name.endsWith('.sql'))
+    .sort()
 const checksum = (folder: string, name: string) =>
-  createHash('sha256').update(readFileSync(join(folder, name))).digest('hex')
+  createHash('sha256')
+    .update(readFileSync(join(folder, name)))
+    .digest('hex')
 
 async function verifyChecksums(client: pg.Client, folder: string): Promise<void> {
   const { rows } = await client.query<{ name: string; sha256: string }>('select name, sha256 from migration_checksum')
   const known = files(folder)
   for (const { name, sha256 } of rows) {
-    if (!known.includes(name)) throw new Error(`Migration ${name} was applied to this database but its file is missing.`)
+    if (!known.includes(name))
+      throw new Error(`Migration ${name} was applied to this database but its file is missing.`)
     if (checksum(folder, name) !== sha256) {
-      throw new Error(`Migration ${name} was changed after it had been applied. Restore it and add a new migration instead.`)
+      throw new Error(
+        `Migration ${name} was changed after it had been applied. Restore it and add a new migration instead.`,
+      )
     }
   }
 }

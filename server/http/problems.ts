@@ -1,6 +1,12 @@
 import type { Problem } from '@sleetfall/contract'
 import type { ErrorRequestHandler, RequestHandler } from 'express'
-import { checkViolation, foreignKeyViolation, isAway, restrictViolation, uniqueViolation } from '../database/sqlstate.ts'
+import {
+  checkViolation,
+  foreignKeyViolation,
+  isAway,
+  restrictViolation,
+  uniqueViolation,
+} from '../database/sqlstate.ts'
 import { ProblemError, notFound } from './errors.ts'
 
 /** What the database's referee says, in words; constraints whose breach needs a special message are named. */
@@ -11,10 +17,18 @@ function fromDatabase(error: { code?: string; constraint?: string }): ProblemErr
         return new ProblemError(409, 'wrong-state', 'The station was taken a moment ago. Wait for it or use another.')
       }
       if (error.constraint === 'job_running_per_ball') {
-        return new ProblemError(409, 'wrong-state', 'Another job on this ball is running. Finish or cancel that one first.')
+        return new ProblemError(
+          409,
+          'wrong-state',
+          'Another job on this ball is running. Finish or cancel that one first.',
+        )
       }
       if (error.constraint === 'job_open_per_ball_and_kind') {
-        return new ProblemError(409, 'duplicate', 'This work is on the bench for this ball already. Open that job instead.')
+        return new ProblemError(
+          409,
+          'duplicate',
+          'This work is on the bench for this ball already. Open that job instead.',
+        )
       }
       if (error.constraint === 'ball_event_withdraws_key') {
         return new ProblemError(409, 'already-done', 'This record was taken back already.')
@@ -25,7 +39,11 @@ function fromDatabase(error: { code?: string; constraint?: string }): ProblemErr
     case restrictViolation:
       return new ProblemError(409, 'refused', 'History is not changed; record a correction instead.')
     case checkViolation:
-      return new ProblemError(422, 'invalid-input', `A value lies outside its allowed range (${error.constraint ?? ''}).`)
+      return new ProblemError(
+        422,
+        'invalid-input',
+        `A value lies outside its allowed range (${error.constraint ?? ''}).`,
+      )
     default:
       return null
   }

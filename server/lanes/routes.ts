@@ -10,7 +10,10 @@ export function laneRoutes(context: Context): Router {
   router.get('/', async (_request, response) => {
     response.json(await listPatterns(context.database))
   })
-  router.post('/', write(context, patternSchema, ({ db, input }) => createPattern(db, input)))
+  router.post(
+    '/',
+    write(context, patternSchema, ({ db, input }) => createPattern(db, input)),
+  )
   router.put(
     '/:id',
     write(context, patternSchema.concat(object({ version: number().required() })), ({ db, input, request }) => {

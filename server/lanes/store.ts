@@ -26,7 +26,10 @@ export async function patternById(db: Db, id: string): Promise<Pattern | null> {
 export const patternVolumeMl = async (db: Db, id: string) => (await patternById(db, id))?.figures.volumeMl
 
 async function refuseTakenName(db: Db, input: PatternInput): Promise<void> {
-  const same = await db.maybeOne('select id from pattern where lower(name) = lower($1) and id <> $2', [input.name, input.id])
+  const same = await db.maybeOne('select id from pattern where lower(name) = lower($1) and id <> $2', [
+    input.name,
+    input.id,
+  ])
   if (same) throw duplicate('name', `Pattern name: there is a pattern called ${input.name} already`)
 }
 

@@ -14,8 +14,11 @@ const sources = [searchCustomers, searchBalls, searchPatterns, searchJobs, searc
 export function searchRoutes({ database }: Context): Router {
   const router = Router()
   router.get('/', async (request, response) => {
-    const text = String(request.query['q'] ?? '').trim().slice(0, 80)
-    const found: Found[] = text === '' ? [] : (await Promise.all(sources.map((search) => search(database, text)))).flat()
+    const text = String(request.query['q'] ?? '')
+      .trim()
+      .slice(0, 80)
+    const found: Found[] =
+      text === '' ? [] : (await Promise.all(sources.map((search) => search(database, text)))).flat()
     response.json(found)
   })
   return router

@@ -32,7 +32,8 @@ export function sessionRoutes(context: Context): Router {
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     store: new RateLimitStore(database, 'sign-in:'),
-    keyGenerator: (request) => `${request.ip}:${String((request.body as { login?: unknown } | null)?.login)}`.slice(0, 200),
+    keyGenerator: (request) =>
+      `${request.ip}:${String((request.body as { login?: unknown } | null)?.login)}`.slice(0, 200),
     validate: { keyGeneratorIpFallback: false },
     handler: () => {
       throw new ProblemError(429, 'too-many-attempts', 'Too many attempts. Wait ten minutes and try again.')
@@ -47,13 +48,17 @@ export function sessionRoutes(context: Context): Router {
     const { login, password } = checked(signInSchema, request.body)
     const user = await staff.authenticate(database, login.toLowerCase(), password)
     if (!user) throw new ProblemError(401, 'wrong-credentials', 'Sign-in name and password do not match.')
-    await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())))
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((error) => (error ? reject(error) : resolve())),
+    )
     request.session.user = { id: user.id, role: user.role }
     response.json(await info(request))
   })
 
   router.delete('/session', async (request, response) => {
-    await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve())))
+    await new Promise<void>((resolve, reject) =>
+      request.session.destroy((error) => (error ? reject(error) : resolve())),
+    )
     response.clearCookie('sleetfall').status(204).end()
   })
 

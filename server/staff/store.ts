@@ -8,7 +8,8 @@ const columns = 'id, login, name, role, active, created_at, updated_at, version'
 /** OWASP's lower bound for argon2id (19 MiB, two passes); the algorithm is the package's default. */
 const argon2id = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
 
-export const listStaff = (db: Db) => db.many<Staff>(`select ${columns} from staff order by active desc, name collate "und-x-icu"`)
+export const listStaff = (db: Db) =>
+  db.many<Staff>(`select ${columns} from staff order by active desc, name collate "und-x-icu"`)
 
 export const staffById = (db: Db, id: string) => db.maybeOne<Staff>(`select ${columns} from staff where id = $1`, [id])
 

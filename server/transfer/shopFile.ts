@@ -68,7 +68,8 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
   const balls = new Names('Ball')
   const events = new Names('Event')
 
-  for (const member of file.staff) await createStaff(db, { ...member, id: randomUUID(), password: member.password ?? randomUUID() })
+  for (const member of file.staff)
+    await createStaff(db, { ...member, id: randomUUID(), password: member.password ?? randomUUID() })
   for (const pattern of file.patterns) {
     const made = await createPattern(db, { ...pattern, id: randomUUID() })
     if (made) patterns.add(made.name, { id: made.id, volumeMl: made.figures.volumeMl })
@@ -79,7 +80,10 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
   }
   for (const [index, ball] of file.balls.entries()) {
     const path = `balls[${index}]`
-    const id = await importBall(db, ball, path, customers.find(ball.customer, `${path}.customer`).id, patterns, { today, now })
+    const id = await importBall(db, ball, path, customers.find(ball.customer, `${path}.customer`).id, patterns, {
+      today,
+      now,
+    })
     balls.add(`${ball.customer} · ${ball.name}`, { id })
   }
   for (const [index, event] of file.events.entries()) {
@@ -94,7 +98,8 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
     })
     if (made) events.add(made.name, made)
   }
-  for (const [index, trial] of file.trials.entries()) await importTrial(db, trial, `trials[${index}]`, { patterns, customers, balls, today })
+  for (const [index, trial] of file.trials.entries())
+    await importTrial(db, trial, `trials[${index}]`, { patterns, customers, balls, today })
   for (const [index, job] of file.jobs.entries()) {
     const path = `jobs[${index}]`
     await createJob(db, {
@@ -130,7 +135,10 @@ async function importBall(
   if (!checked.ok) throw under(path, checked.fields)
   await createBall(db, checked.value, null, momentOf(addDays(today, -200), '10:00'))
   for (const [index, entry] of history.entries()) {
-    const volumeMl = entry.pattern === undefined ? undefined : patterns.find(entry.pattern, `${path}.history[${index}].pattern`).volumeMl
+    const volumeMl =
+      entry.pattern === undefined
+        ? undefined
+        : patterns.find(entry.pattern, `${path}.history[${index}].pattern`).volumeMl
     for (const happenedAt of momentsOf(entry, today)) {
       if (Date.parse(happenedAt) > now.getTime()) continue
       const event = check(ballEventSchema, eventOf(entry, happenedAt))
@@ -154,7 +162,19 @@ function momentsOf(entry: HistoryEntry, today: string): string[] {
 function eventOf(entry: HistoryEntry, happenedAt: string): Record<string, unknown> {
   const { kind, games, grits, minutes, temperatureC, place, shelf } = entry
   const recipe = entry.recipe === undefined ? {} : { steps: recipeByKey(entry.recipe)?.steps, recipeKey: entry.recipe }
-  return { id: randomUUID(), kind, happenedAt, games, grits, minutes, temperatureC, place, shelf, with: entry.with, ...recipe }
+  return {
+    id: randomUUID(),
+    kind,
+    happenedAt,
+    games,
+    grits,
+    minutes,
+    temperatureC,
+    place,
+    shelf,
+    with: entry.with,
+    ...recipe,
+  }
 }
 
 async function importTrial(
@@ -202,6 +222,11 @@ async function importTrial(
 async function surfaceAt(db: Db, ballId: string, moment: string) {
   const ball = (await ballById(db, ballId)) as Ball
   const events = (await standingEvents(db, [ballId])).filter((event) => event.happenedAt <= moment)
-  const { effectiveRaUm, grit, oilShare, settled } = surfaceNow(ball, asSurfaceEvents(events), Date.parse(moment), await surfaceConstants(db))
+  const { effectiveRaUm, grit, oilShare, settled } = surfaceNow(
+    ball,
+    asSurfaceEvents(events),
+    Date.parse(moment),
+    await surfaceConstants(db),
+  )
   return { effectiveRaUm, grit, oilShare, settled }
 }

@@ -10,8 +10,14 @@ export function trialRoutes(context: Context): Router {
   router.get('/', async (_request, response) => {
     response.json(await listTrials(context.database))
   })
-  router.post('/', write(context, trialSchema, ({ db, input }) => createTrial(db, input)))
-  router.post('/:id/shots', write(context, shotSchema, ({ db, input, request }) => addShot(db, idOf(request), input)))
+  router.post(
+    '/',
+    write(context, trialSchema, ({ db, input }) => createTrial(db, input)),
+  )
+  router.post(
+    '/:id/shots',
+    write(context, shotSchema, ({ db, input, request }) => addShot(db, idOf(request), input)),
+  )
   router.post(
     '/:id/variant-surface',
     write(context, object({ version: number().integer().required() }), ({ db, input, request }) =>

@@ -64,7 +64,9 @@ export async function refreezeVariant(db: Db, id: string, version: number): Prom
   const trial = await trialById(db, id)
   if (!trial) throw notFound('There is no such trial.')
   if (trial.shots.some((shot) => shot.side === 'variant')) {
-    throw invalidInput([{ path: 'variant', message: 'Variant: it has shots already; begin a new trial for the new surface' }])
+    throw invalidInput([
+      { path: 'variant', message: 'Variant: it has shots already; begin a new trial for the new surface' },
+    ])
   }
   const variantSurface = await frozenSurface(db, 'variantBallId', trial.variantBallId, trial.customerId)
   await updateRow(db, 'trial', { id, version }, { variantSurface }, () => trialById(db, id))

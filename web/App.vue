@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useConnection } from './http/connection.ts'
+import { errorText } from './http/problem.ts'
+import AppFrame from './shell/AppFrame.vue'
+import AwayBar from './shell/AwayBar.vue'
+import NoticeBar from './shell/NoticeBar.vue'
+import SignInForm from './shell/SignInForm.vue'
+import { useSession } from './shell/session.ts'
+
+const { t } = useI18n()
+const session = useSession()
+const connection = useConnection()
+const failure = ref('')
+const systemDark = useMediaQuery('(prefers-color-scheme: dark)')
+const theme = computed(() => {
+  const wanted = session.preferences.theme
+  return wanted === 'system' ? (systemDark.value ? 'dark' : 'light') : wanted
+})
+
+async function start() {
+  failure.value = ''
+  try {
+    await session.check()
+  } catch (error) {
+    failure.value = errorText(error)
+  }
+}
+onMounted(start)
+</script>
+
+<template>
+  <v-app :theme="theme">
+    <AppFrame v-if="session.user" />
+    <main v-else-if="session.checked && !failure" class="gate"><SignInForm /></main>
+    <main v-else class="gate">
+      <p v-if="failure" role="alert">
+        {{ t('shell.loadFailed', { why: failure }) }} <v-btn @click="start">{{ t('shell.retry') }}</v-btn>
+      </p>
+      <p v-else role="status">{{ t('shell.loading') }}</p>
+    </main>
+    <v-dialog
+      :model-value="connection.signedOut && session.user !== null"
+      persistent
+      max-width="460"
+      :aria-label="t('shell.signIn.again')"
+    >
+      <div class="panel"><SignInForm again /></div>
+    </v-dialog>
+    <AwayBar />
+    <NoticeBar />
+  </v-app>
+</template>
+
+<style scoped>
+.gate {
+  min-height: 100vh;
+  display: grid;
+  place-items: center;
+  padding: var(--gap-4);
+}
+</style>

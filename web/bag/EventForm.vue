@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { type BowlingEvent, eventKinds, eventSchema } from '@sleetfall/contract'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import DayField from '../controls/DayField.vue'
+import FormDialog from '../controls/FormDialog.vue'
+import { todayText } from '../controls/days.ts'
+import { useForm } from '../controls/useForm.ts'
+import { useCustomers } from '../customers/store.ts'
+import { usePatterns } from '../lanes/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useEvents } from './store.ts'
+
+const props = defineProps<{ event?: BowlingEvent }>()
+const emit = defineEmits<{ close: []; saved: [BowlingEvent] }>()
+const { t } = useI18n()
+const events = useEvents()
+const customers = useCustomers()
+const patterns = usePatterns()
+const notices = useNotices()
+const initial = props.event ?? {
+  ...eventSchema.getDefault(),
+  id: crypto.randomUUID(),
+  kind: 'tournament',
+  startsOn: todayText(),
+  endsOn: todayText(),
+}
+const form = useForm(eventSchema, {
+  ...initial,
+  patternIds: [...initial.patternIds],
+  customerIds: [...initial.customerIds],
+})
+const version = ref(props.event?.version ?? 0)
+
+async function save() {
+  const ok = await form.submit(async (input) => {
+    const saved = props.event
+      ? await events.update(input.id, { ...input, version: version.value })
+      : await events.create(input)
+    notices.done(t('bag.saved', { name: saved.name }))
+    emit('saved', saved)
+  })
+  if (ok) emit('close')
+}
+function keepMine() {
+  version.value = form.conflict.value!.current.version
+  form.conflict.value = null
+  void save()
+}
+function takeTheirs() {
+  events.take(form.conflict.value!.current as unknown as BowlingEvent)
+  emit('close')
+}
+const labels = Object.fromEntries(
+  (['name', 'kind', 'place', 'startsOn', 'endsOn', 'note'] as const)
+    .map((key) => [key, t(`bag.${key}`)])
+    .concat([
+      ['patternIds', t('bag.patterns')],
+      ['customerIds', t('bag.customers')],
+    ]),
+)
+</script>
+
+<template>
+  <FormDialog
+    :title="event ? t('bag.edit') : t('bag.add')"
+    :failure="form.failure.value"
+    :busy="form.busy.value"
+    :changed="form.changed.value"
+    :conflict="form.conflict.value"
+    :mine="form.values"
+    :labels="labels"
+    @save="save"
+    @close="emit('close')"
+    @keep-mine="keepMine"
+    @take-theirs="takeTheirs"
+    @back="form.conflict.value = null"
+  >
+    <v-text-field v-bind="form.field('name')" :label="t('bag.name')" autofocus />
+    <div class="pair">
+      <v-select
+        v-bind="form.field('kind')"
+        :label="t('bag.kind')"
+        :hint="t('bag.kindHint')"
+        persistent-hint
+        :items="eventKinds.map((value) => ({ value, title: t(`bag.kinds.${value}`) }))"
+      />
+      <v-text-field v-bind="form.field('place')" :label="t('bag.place')" />
+      <DayField v-bind="form.field('startsOn')" :label="t('bag.startsOn')" />
+      <DayField v-bind="form.field('endsOn')" :label="t('bag.endsOn')" />
+    </div>
+    <v-autocomplete
+      v-bind="form.field<string[]>('patternIds')"
+      :label="t('bag.patterns')"
+      multiple
+      chips
+      closable-chips
+      :items="patterns.items.map((p) => ({ value: p.id, title: p.name }))"
+    />
+    <v-autocomplete
+      v-bind="form.field<string[]>('customerIds')"
+      :label="t('bag.customers')"
+      multiple
+      chips
+      closable-chips
+      :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
+    />
+    <v-textarea v-bind="form.field('note')" :label="t('bag.note')" />
+  </FormDialog>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-3);
+}
+</style>

@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import { type Ball, ballSchema, figureSources, places } from '@sleetfall/contract'
+import { type Layout, coverFamilies, readyRecipes, recipeByKey } from '@sleetfall/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import CoreFigureField from '../controls/CoreFigureField.vue'
+import DayField from '../controls/DayField.vue'
+import FormDialog from '../controls/FormDialog.vue'
+import LayoutField from '../controls/LayoutField.vue'
+import QuantityField from '../controls/QuantityField.vue'
+import { todayText } from '../controls/days.ts'
+import { useForm } from '../controls/useForm.ts'
+import { useCustomers } from '../customers/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useBalls } from './store.ts'
+
+/** Takes in a ball or edits its record. A new ball may also say what is on its cover now. */
+const props = defineProps<{ ball?: Ball; customerId?: string | undefined }>()
+const emit = defineEmits<{ close: []; saved: [Ball] }>()
+const { t } = useI18n()
+const balls = useBalls()
+const customers = useCustomers()
+const notices = useNotices()
+const initial = props.ball ?? {
+  ...ballSchema.getDefault(),
+  id: crypto.randomUUID(),
+  customerId: props.customerId ?? null,
+  cover: 'solid',
+  place: 'shelf',
+}
+const form = useForm(ballSchema, { ...initial })
+const version = ref(props.ball?.version ?? 0)
+const number = (key: string) => form.values[key] as number | null | undefined
+
+const layout = computed<Layout | null>({
+  get: () => {
+    const [drillingAngleDeg, pinToPapIn, valAngleDeg] = [
+      number('drillingAngleDeg'),
+      number('pinToPapIn'),
+      number('valAngleDeg'),
+    ]
+    return drillingAngleDeg == null || pinToPapIn == null || valAngleDeg == null
+      ? null
+      : { drillingAngleDeg, pinToPapIn, valAngleDeg }
+  },
+  set: (value) => {
+    form.values['drillingAngleDeg'] = value?.drillingAngleDeg ?? null
+    form.values['pinToPapIn'] = value?.pinToPapIn ?? null
+    form.values['valAngleDeg'] = value?.valAngleDeg ?? null
+  },
+})
+
+const finishes = ['factory', 'recipe', 'scan', 'unknown'] as const
+const finishNow = ref<(typeof finishes)[number]>('factory')
+const finishRecipe = ref('to-2000')
+const finishOn = ref<string | null>(todayText())
+const scannedGrit = ref<number | null>(null)
+
+/** Writes what is on the cover now as the first entries of the new ball's history. */
+async function recordFinish(ball: Ball) {
+  if (finishNow.value === 'recipe') {
+    const happenedAt = (
+      finishOn.value === todayText() || !finishOn.value ? new Date() : new Date(`${finishOn.value}T12:00:00`)
+    ).toISOString()
+    const steps = [...(recipeByKey(finishRecipe.value)?.steps ?? [])]
+    return balls.record(ball.id, { kind: 'surfaced', recipeKey: finishRecipe.value, steps }, happenedAt)
+  }
+  if (finishNow.value === 'scan' && scannedGrit.value !== null)
+    return balls.record(ball.id, { kind: 'scanned', grits: [scannedGrit.value] })
+  return ball
+}
+
+async function save() {
+  // 'Unknown' means that not even the factory finish may be taken for what is on the ball.
+  if (!props.ball && finishNow.value === 'unknown') form.values['factoryGrit'] = null
+  const ok = await form.submit(async (input) => {
+    const saved = props.ball
+      ? await balls.update(input.id, { ...input, version: version.value })
+      : await recordFinish(await balls.create(input))
+    if (!props.ball) void customers.load(true)
+    notices.done(t('balls.saved', { name: saved.name }))
+    emit('saved', saved)
+  })
+  if (ok) emit('close')
+}
+function keepMine() {
+  version.value = form.conflict.value!.current.version
+  form.conflict.value = null
+  void save()
+}
+function takeTheirs() {
+  balls.take(form.conflict.value!.current as unknown as Ball)
+  emit('close')
+}
+const labelKeys = [
+  'name',
+  'cover',
+  'hardnessD',
+  'weightLb',
+  'rgIn',
+  'differentialIn',
+  'intermediateDifferentialIn',
+  'pinDistanceIn',
+  'drillingAngleDeg',
+  'pinToPapIn',
+  'valAngleDeg',
+  'factoryGrit',
+  'factorySource',
+  'targetGrit',
+  'gamesBefore',
+  'place',
+  'shelf',
+  'boughtOn',
+  'drilledOn',
+  'note',
+]
+const labels = Object.fromEntries(labelKeys.map((key) => [key, t(`balls.fields.${key}`)]))
+const optional = (keys: readonly string[], group: string) =>
+  keys.map((value) => ({ value, title: t(`${group}.${value}`) }))
+</script>
+
+<template>
+  <FormDialog
+    :title="ball ? t('balls.edit') : t('balls.add')"
+    :failure="form.failure.value"
+    :busy="form.busy.value"
+    :changed="form.changed.value"
+    :conflict="form.conflict.value"
+    :mine="form.values"
+    :labels="labels"
+    wide
+    @save="save"
+    @close="emit('close')"
+    @keep-mine="keepMine"
+    @take-theirs="takeTheirs"
+    @back="form.conflict.value = null"
+  >
+    <div class="grid">
+      <v-autocomplete
+        v-if="!customerId"
+        v-bind="form.field('customerId')"
+        :label="t('balls.fields.customerId')"
+        :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
+        class="two"
+        autofocus
+      />
+      <v-text-field v-bind="form.field('name')" :label="t('balls.fields.name')" class="two" :autofocus="!!customerId" />
+      <v-select
+        v-bind="form.field('cover')"
+        :label="t('balls.fields.cover')"
+        :items="optional(coverFamilies, 'balls.covers')"
+      />
+      <QuantityField v-bind="form.field<number>('weightLb')" name="weightLb" :label="t('balls.fields.weightLb')" />
+      <CoreFigureField v-bind="form.field<number>('rgIn')" name="rgIn" :label="t('balls.fields.rgIn')" />
+      <CoreFigureField
+        v-bind="form.field<number>('differentialIn')"
+        name="differentialIn"
+        :label="t('balls.fields.differentialIn')"
+      />
+      <CoreFigureField
+        v-bind="form.field<number>('intermediateDifferentialIn')"
+        name="intermediateDifferentialIn"
+        :label="t('balls.fields.intermediateDifferentialIn')"
+      />
+      <QuantityField v-bind="form.field<number>('hardnessD')" name="hardnessD" :label="t('balls.fields.hardnessD')" />
+      <QuantityField
+        v-bind="form.field<number>('pinDistanceIn')"
+        name="pinDistanceIn"
+        :label="t('balls.fields.pinDistanceIn')"
+      />
+      <LayoutField
+        v-model="layout"
+        class="two"
+        :error-messages="
+          form.errors['drillingAngleDeg'] ?? form.errors['pinToPapIn'] ?? form.errors['valAngleDeg'] ?? ''
+        "
+      />
+    </div>
+    <h3>{{ t('balls.surface') }}</h3>
+    <div class="grid">
+      <QuantityField
+        v-bind="form.field<number>('factoryGrit')"
+        name="scannedGrit"
+        :label="t('balls.fields.factoryGrit')"
+        :hint="t('balls.factoryHint')"
+        class="two"
+      />
+      <v-select
+        v-bind="form.field('factorySource')"
+        :label="t('controls.source')"
+        :items="[{ value: null, title: t('controls.noSource') }, ...optional(figureSources, 'controls.sources')]"
+      />
+      <QuantityField
+        v-bind="form.field<number>('targetGrit')"
+        name="grit"
+        :label="t('balls.fields.targetGrit')"
+        :hint="t('balls.targetHint')"
+      />
+      <template v-if="!ball">
+        <v-select v-model="finishNow" :label="t('balls.finishNow')" :items="optional(finishes, 'balls.finishNows')" />
+        <v-select
+          v-if="finishNow === 'recipe'"
+          v-model="finishRecipe"
+          :label="t('balls.finishRecipe')"
+          :items="readyRecipes.map((r) => ({ value: r.key, title: t(`surface.recipes.${r.key}`) }))"
+        />
+        <DayField v-if="finishNow === 'recipe'" v-model="finishOn" :label="t('balls.finishOn')" :max="todayText()" />
+        <QuantityField
+          v-if="finishNow === 'scan'"
+          v-model="scannedGrit"
+          name="scannedGrit"
+          :label="t('balls.reading', { n: 1 })"
+        />
+      </template>
+      <v-text-field v-bind="form.field('gamesBefore')" :label="t('balls.fields.gamesBefore')" inputmode="numeric" />
+    </div>
+    <div class="grid">
+      <v-select
+        v-bind="form.field('place')"
+        :label="t('balls.fields.place')"
+        :items="optional(places, 'balls.places')"
+      />
+      <v-text-field v-bind="form.field('shelf')" :label="t('balls.fields.shelf')" />
+      <DayField v-bind="form.field('boughtOn')" :label="t('balls.fields.boughtOn')" :max="todayText()" />
+      <DayField v-bind="form.field('drilledOn')" :label="t('balls.fields.drilledOn')" :max="todayText()" />
+      <v-textarea v-bind="form.field('note')" :label="t('balls.fields.note')" class="all" />
+    </div>
+  </FormDialog>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: var(--gap-3);
+}
+.two {
+  grid-column: span 2;
+}
+.all {
+  grid-column: 1 / -1;
+}
+@media (max-width: 800px) {
+  .grid {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

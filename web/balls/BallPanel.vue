@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import type { Ball, BallEvent } from '@sleetfall/contract'
+import { asymmetricFromIn, formatLayout } from '@sleetfall/core'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import JobForm from '../bench/JobForm.vue'
+import { agoText, dayText } from '../controls/days.ts'
+import { quantityText } from '../controls/quantities.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { usePlainKeys } from '../shell/useShortcuts.ts'
+import { roundGrit, statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import BallForm from './BallForm.vue'
+import BallHistory from './BallHistory.vue'
+import GamesLog from './GamesLog.vue'
+import MoveForm from './MoveForm.vue'
+import ScanForm from './ScanForm.vue'
+import { useEventText } from './eventText.ts'
+import { useBalls } from './store.ts'
+
+/** A ball opened in place on the rack: its record, its surface now, what can be recorded, and its history. */
+const props = defineProps<{ ball: Ball }>()
+const emit = defineEmits<{ close: [] }>()
+const { t } = useI18n()
+const session = useSession()
+const balls = useBalls()
+const notices = useNotices()
+const text = useSurfaceText()
+const words = useEventText()
+const root = useTemplateRef<HTMLElement>('root')
+onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
+const form = ref<'edit' | 'scan' | 'move' | 'job' | null>(null)
+const show = (name: Parameters<typeof quantityText>[0], value: number | null | undefined) =>
+  value == null ? null : quantityText(name, value, session.metric)
+
+const facts = computed(() => {
+  const b = props.ball
+  const core =
+    b.intermediateDifferentialIn == null
+      ? null
+      : t(b.intermediateDifferentialIn >= asymmetricFromIn ? 'balls.asymmetric' : 'balls.symmetric')
+  const layout =
+    b.drillingAngleDeg == null || b.pinToPapIn == null || b.valAngleDeg == null
+      ? null
+      : formatLayout({ drillingAngleDeg: b.drillingAngleDeg, pinToPapIn: b.pinToPapIn, valAngleDeg: b.valAngleDeg })
+  const figures = [b.rgIn?.toFixed(3), b.differentialIn?.toFixed(3), b.intermediateDifferentialIn?.toFixed(3)]
+    .map((one) => one ?? '–')
+    .join(' / ')
+  const rows: (readonly [string, string | null])[] = [
+    [t('balls.fields.cover'), t(`balls.covers.${b.cover}`)],
+    [t('balls.fields.hardnessD'), show('hardnessD', b.hardnessD)],
+    [t('balls.fields.weightLb'), show('weightLb', b.weightLb)],
+    [
+      'RG / diff / int. diff',
+      b.rgIn == null && b.differentialIn == null ? null : `${figures} in${core ? `, ${core}` : ''}`,
+    ],
+    [t('balls.fields.pinDistanceIn'), show('pinDistanceIn', b.pinDistanceIn)],
+    [t('balls.fields.layout'), layout],
+    [
+      t('balls.fields.factoryGrit'),
+      b.factoryGrit == null
+        ? null
+        : `${b.factoryGrit} (${b.factorySource ? t(`controls.sources.${b.factorySource}`) : t('controls.noSource')})`,
+    ],
+    [t('balls.fields.boughtOn'), b.boughtOn ? dayText(b.boughtOn) : null],
+    [t('balls.fields.drilledOn'), b.drilledOn ? dayText(b.drilledOn) : null],
+    [t('balls.fields.place'), `${t(`balls.places.${b.place}`)} ${b.shelf}`.trim()],
+  ]
+  return rows.filter((row): row is readonly [string, string] => row[1] !== null)
+})
+const surfaceLines = computed(() => {
+  const s = props.ball.surface
+  return [
+    s.lastSurfacedMs === null
+      ? t('balls.neverSurfaced')
+      : t('balls.lastSurfaced', { when: agoText(new Date(s.lastSurfacedMs).toISOString()) }),
+    t('balls.sinceSurface', { n: s.gamesOnSurface }),
+    t('balls.games_total', { n: s.totalGames }),
+    t('balls.sinceExtraction', { n: s.gamesSinceExtraction }),
+    props.ball.lastCleanedAt
+      ? t('balls.cleanedLast', { when: agoText(props.ball.lastCleanedAt) })
+      : t('balls.neverCleaned'),
+    ...(s.coverRemovedMm > 0.0005 ? [t('balls.coverRemoved', { mm: s.coverRemovedMm.toFixed(3) })] : []),
+  ]
+})
+
+async function clean(kind: 'cleaner' | 'towel') {
+  await notices.attempt(async () => {
+    const ball = await balls.record(props.ball.id, { kind: 'cleaned', with: kind })
+    const eventId = ball.lastEvent?.id
+    notices.done(t('balls.cleanedDone'), eventId ? () => balls.takeBack(eventId) : undefined)
+  })
+}
+async function takeBack(event: Pick<BallEvent, 'id' | 'kind'> & Partial<BallEvent>) {
+  await notices.attempt(async () => {
+    await balls.takeBack(event.id)
+    const what = event.payload
+      ? words({ kind: event.kind, payload: event.payload })
+      : t(`balls.eventKinds.${event.kind}`)
+    notices.done(t('balls.undone', { what }))
+  })
+}
+usePlainKeys((key) => {
+  if (key === 'Escape') emit('close')
+  if (key === 'u' && props.ball.lastEvent) void takeBack(props.ball.lastEvent)
+})
+</script>
+
+<template>
+  <section ref="root" class="panel open" :aria-label="ball.name">
+    <div class="spread">
+      <h2>
+        {{ ball.name }} <span class="soft small">{{ ball.customerName }}</span>
+      </h2>
+      <div class="row">
+        <v-btn size="small" @click="form = 'edit'">{{ t('balls.edit') }}</v-btn>
+        <v-btn size="small" variant="text" @click="emit('close')">{{ t('balls.close') }}</v-btn>
+      </div>
+    </div>
+    <div class="columns">
+      <div class="stack">
+        <h3>{{ t('balls.surface') }}</h3>
+        <p class="big">
+          <span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.status(ball.surface) }}
+        </p>
+        <dl>
+          <div>
+            <dt>{{ text.grit(ball.surface) }}, {{ text.target(ball.surface) }}</dt>
+            <dd class="small soft">
+              <strong>{{ t(`surface.provenance.${ball.surface.provenance}`) }}</strong>: {{ text.why(ball.surface) }}
+            </dd>
+          </div>
+          <div v-if="text.gamesLeft(ball.surface)">
+            <dt>
+              {{ text.gamesLeft(ball.surface)
+              }}<template v-if="!ball.surface.settled"> · {{ t('surface.notSettled') }}</template>
+            </dt>
+          </div>
+          <div>
+            <dt>{{ text.oil(ball.surface) }}</dt>
+            <dd class="small soft">{{ text.oilWhy(ball.surface) }}</dd>
+          </div>
+        </dl>
+        <ul class="small soft">
+          <li v-for="line in surfaceLines" :key="line">{{ line }}</li>
+        </ul>
+        <p class="small">{{ ball.note }}</p>
+      </div>
+      <div class="stack">
+        <GamesLog :ball="ball" />
+        <h3>{{ t('balls.work') }}</h3>
+        <div class="row">
+          <v-btn class="touch" @click="form = 'scan'">{{ t('balls.scan') }}</v-btn>
+          <v-btn class="touch" @click="clean('cleaner')">{{ t('balls.cleaned') }}</v-btn>
+          <v-btn class="touch" @click="clean('towel')">{{ t('balls.toweled') }}</v-btn>
+          <v-btn class="touch" @click="form = 'move'">{{ t('balls.move') }}</v-btn>
+        </div>
+        <div class="row">
+          <v-btn class="touch next-action" @click="form = 'job'">{{ t('balls.job') }}</v-btn>
+          <v-btn v-if="ball.lastEvent" class="touch" variant="text" @click="takeBack(ball.lastEvent)">{{
+            t('balls.undo', { what: t(`balls.eventKinds.${ball.lastEvent.kind}`) })
+          }}</v-btn>
+        </div>
+        <BallHistory :ball="ball" @take-back="takeBack" />
+      </div>
+      <div class="stack">
+        <h3>{{ t('balls.record') }}</h3>
+        <dl class="facts">
+          <template v-for="[label, value] in facts" :key="label">
+            <dt class="small soft">{{ label }}</dt>
+            <dd>{{ value }}</dd>
+          </template>
+        </dl>
+      </div>
+    </div>
+    <BallForm v-if="form === 'edit'" :ball="ball" :customer-id="ball.customerId" @close="form = null" />
+    <ScanForm v-if="form === 'scan'" :ball="ball" @close="form = null" />
+    <MoveForm v-if="form === 'move'" :ball="ball" @close="form = null" />
+    <JobForm
+      v-if="form === 'job'"
+      :ball="ball"
+      :suggested-grit="ball.surface.window ? roundGrit(ball.surface.window.targetGrit) : null"
+      @close="form = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+.open {
+  border-top: 4px solid var(--accent);
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(190px, 0.85fr) minmax(380px, 1.6fr) minmax(210px, 0.95fr);
+  gap: var(--gap-4);
+}
+.big {
+  font-size: 1.2rem;
+  font-weight: 700;
+}
+ul {
+  padding-inline-start: 1.1em;
+}
+.facts {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 0 var(--gap-3);
+  align-items: baseline;
+}
+@media (max-width: 1150px) {
+  .columns {
+    grid-template-columns: 1fr 1.6fr;
+  }
+  .columns > :last-child {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 700px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { type Ball } from '@sleetfall/contract'
+import { careNeeded } from '@sleetfall/core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import LoadState from '../controls/LoadState.vue'
+import { useSorted } from '../controls/useSorted.ts'
+import CustomerForm from '../customers/CustomerForm.vue'
+import CustomerHead from '../customers/CustomerHead.vue'
+import CustomerList from '../customers/CustomerList.vue'
+import { useCustomers } from '../customers/store.ts'
+import BallForm from './BallForm.vue'
+import BallPanel from './BallPanel.vue'
+import BallTile from './BallTile.vue'
+import { useBalls } from './store.ts'
+
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const customers = useCustomers()
+const balls = useBalls()
+const form = ref<'customer' | 'edit-customer' | 'ball' | null>(null)
+
+function load(anew = false) {
+  void customers.load(anew)
+  void balls.load(anew)
+}
+onMounted(() => load())
+const customerId = computed(() =>
+  typeof route.params['customerId'] === 'string' && route.params['customerId'] !== ''
+    ? route.params['customerId']
+    : null,
+)
+const customer = computed(() => (customerId.value === null ? null : (customers.byId.get(customerId.value) ?? null)))
+const openId = computed(() => (typeof route.query['ball'] === 'string' ? route.query['ball'] : null))
+const own = computed(() =>
+  customerId.value === null ? balls.items : balls.items.filter((ball) => ball.customerId === customerId.value),
+)
+
+const workKey = (ball: Ball) => -careNeeded(ball.cover, ball.surface).length
+const { search, shown, order } = useSorted(
+  'balls',
+  own,
+  {
+    care: workKey,
+    customer: (b) => b.customerName,
+    name: (b) => b.name,
+    games: (b) => b.surface.gamesLeft,
+    oil: (b) => -b.surface.oilShare,
+  },
+  (b) =>
+    `${b.name} ${b.customerName} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`,
+)
+const sorts = ['care', 'customer', 'name', 'games', 'oil'] as const
+
+watch(
+  () => route.query['new'],
+  (wanted) => {
+    if (wanted !== 'customer' && wanted !== 'ball') return
+    form.value = wanted
+    void router.replace({ path: route.path })
+  },
+  { immediate: true },
+)
+function toggle(ball: Ball) {
+  void router.replace({ path: route.path, query: openId.value === ball.id ? {} : { ball: ball.id } })
+}
+function openCustomer(id: string) {
+  form.value = null
+  void router.push(`/rack/${id}`)
+}
+function showBall(ball: Ball) {
+  void router.push({ path: `/rack/${ball.customerId}`, query: { ball: ball.id } })
+}
+</script>
+
+<template>
+  <div class="rack-view">
+    <CustomerList :customers="customers.items" :current="customerId" :care="balls.care" @add="form = 'customer'" />
+    <section class="stack main">
+      <CustomerHead v-if="customer" :customer="customer">
+        <v-btn size="small" @click="form = 'edit-customer'">{{ t('customers.edit') }}</v-btn>
+        <v-btn size="small" :to="`/coverage/${customer.id}`">{{ t('balls.coverage') }}</v-btn>
+        <v-btn size="small" :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }">{{
+          t('balls.trials')
+        }}</v-btn>
+        <v-btn size="small" class="next-action" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
+      </CustomerHead>
+      <div v-else class="spread">
+        <h1>{{ t('customers.all') }}</h1>
+        <v-btn size="small" class="next-action" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
+      </div>
+      <LoadState
+        :loaded="balls.loaded && customers.loaded"
+        :error="balls.error ?? customers.error"
+        :empty="own.length === 0"
+        @retry="load(true)"
+      >
+        <template #empty>
+          <p>{{ customer ? t('balls.addFirst') : t('balls.emptyShop') }}</p>
+          <v-btn class="next-action" @click="form = customer || customers.items.length > 0 ? 'ball' : 'customer'">{{
+            customer || customers.items.length > 0 ? t('balls.add') : t('customers.add')
+          }}</v-btn>
+        </template>
+        <div class="row tools">
+          <v-text-field v-model="search" class="filter" :label="t('balls.filter')" clearable />
+          <v-select
+            v-model="order.by"
+            class="order"
+            :label="t('balls.sort')"
+            :items="sorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) }))"
+          />
+          <span class="soft">{{ t('balls.count', shown.length) }}</span>
+        </div>
+        <p v-if="shown.length === 0">{{ t('balls.none') }}</p>
+        <div class="rack">
+          <template v-for="ball in shown" :key="ball.id">
+            <BallTile
+              :ball="ball"
+              :open="openId === ball.id"
+              :with-customer="customer === null"
+              @toggle="toggle(ball)"
+            />
+            <BallPanel v-if="openId === ball.id" class="panel-row" :ball="ball" @close="toggle(ball)" />
+          </template>
+        </div>
+        <p class="small soft">{{ t(`surface.gauges.${customer?.hand ?? 'both'}`) }}</p>
+      </LoadState>
+    </section>
+    <CustomerForm
+      v-if="form === 'customer'"
+      @close="form = null"
+      @saved="openCustomer($event.id)"
+      @open="openCustomer"
+    />
+    <CustomerForm
+      v-if="form === 'edit-customer' && customer"
+      :customer="customer"
+      @close="form = null"
+      @open="openCustomer"
+    />
+    <BallForm v-if="form === 'ball'" :customer-id="customerId ?? undefined" @close="form = null" @saved="showBall" />
+  </div>
+</template>
+
+<style scoped>
+.rack-view {
+  display: grid;
+  grid-template-columns: 250px minmax(0, 1fr);
+  gap: var(--gap-3);
+  height: 100%;
+}
+.main {
+  overflow-y: auto;
+  padding-bottom: var(--gap-4);
+}
+.filter {
+  max-width: 300px;
+}
+.order {
+  max-width: 190px;
+}
+.rack {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
+  grid-auto-flow: dense;
+  gap: 2px;
+}
+.panel-row {
+  grid-column: 1 / -1;
+}
+@media (max-width: 800px) {
+  .rack-view {
+    grid-template-columns: 1fr;
+    height: auto;
+  }
+}
+</style>

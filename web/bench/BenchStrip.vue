@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { useIntervalFn, useNow } from '@vueuse/core'
+import { computed, onMounted } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { dayText } from '../controls/days.ts'
+import { useBench } from './store.ts'
+import { clockText, secondsLeft } from './timer.ts'
+
+/** What lies on each station now and what is promised next, at the foot of every screen. */
+const { t } = useI18n()
+const bench = useBench()
+const now = useNow({ interval: 1000 })
+const load = () => void bench.loadStrip().catch(() => undefined)
+onMounted(load)
+useIntervalFn(load, 15_000)
+const stations = computed(() =>
+  (bench.strip?.stations ?? []).map((station) => {
+    const left =
+      station.job && secondsLeft(station.job.startedAt, station.job.minutes, now.value.getTime() + bench.clockOffsetMs)
+    const time =
+      left === null ? null : t(left >= 0 ? 'shell.strip.left' : 'shell.strip.over', { time: clockText(left) })
+    return { ...station, time, over: left !== null && left < 0 }
+  }),
+)
+</script>
+
+<template>
+  <footer class="strip" :aria-label="t('shell.strip.label')">
+    <div v-for="station in stations" :key="station.id" class="station" :class="{ busy: station.job }">
+      <span class="condensed where">{{ station.name }}</span>
+      <router-link v-if="station.job" :to="`/bench/${station.job.id}`"
+        >{{ station.job.ballName }}
+        <span class="figure" :class="{ over: station.over }"
+          >{{ station.over ? '▲' : '' }}{{ station.time }}</span
+        ></router-link
+      >
+      <span v-else class="soft small">{{ t('shell.strip.free') }}</span>
+    </div>
+    <div class="next">
+      <span class="condensed where">{{ t('shell.strip.next') }}</span>
+      <router-link v-if="bench.strip?.next" :to="`/bench/${bench.strip.next.id}`"
+        >{{ bench.strip.next.ballName }}, {{ bench.strip.next.customerName }}
+        <span class="figure">{{ dayText(bench.strip.next.dueOn) }}</span></router-link
+      >
+      <span v-else class="soft small">{{ t('shell.strip.nothing') }}</span>
+      <span v-if="bench.strip && bench.strip.waiting > 0" class="small soft">{{
+        t('shell.strip.waiting', { n: bench.strip.waiting })
+      }}</span>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+.strip {
+  grid-area: strip;
+  display: flex;
+  align-items: stretch;
+  overflow-x: auto;
+  background: var(--panel);
+  border-top: 2px solid var(--line-strong);
+  white-space: nowrap;
+}
+.station,
+.next {
+  display: grid;
+  align-content: center;
+  padding: 0 var(--gap-3);
+  border-inline-end: 1px solid var(--line);
+  line-height: 1.15;
+  min-width: 96px;
+  flex-shrink: 0;
+}
+.station.busy {
+  background: var(--accent-wash);
+}
+.next {
+  margin-inline-start: auto;
+  border-inline-start: 1px solid var(--line);
+  border-inline-end: 0;
+  grid-template-columns: auto auto auto;
+  column-gap: var(--gap-2);
+  align-items: baseline;
+}
+.where {
+  font-size: 0.95rem;
+  color: var(--ink-soft);
+}
+.over {
+  color: var(--bad);
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import type { Job } from '@sleetfall/contract'
+import { describeSteps } from '@sleetfall/core'
+import { computed, onMounted } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import LoadState from '../controls/LoadState.vue'
+import SortHead from '../controls/SortHead.vue'
+import { dayText, fromToday, todayText } from '../controls/days.ts'
+import { useSorted } from '../controls/useSorted.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { useBench } from './store.ts'
+
+const { t } = useI18n()
+const router = useRouter()
+const session = useSession()
+const bench = useBench()
+const notices = useNotices()
+onMounted(() => bench.load(true))
+const isOpen = (job: Job) => job.state === 'waiting' || job.state === 'running'
+const { search, shown, sortBy, ariaSort } = useSorted(
+  'jobs',
+  () => bench.items,
+  { due: (j) => j.dueOn, ball: (j) => j.ballName, customer: (j) => j.customerName, state: (j) => j.state },
+  (j) => `${j.ballName} ${j.customerName} ${t(`bench.kinds.${j.kind}`)} ${j.eventName ?? ''}`,
+)
+const open = computed(() => shown.value.filter(isOpen))
+const done = computed(() => shown.value.filter((job) => !isOpen(job)))
+const overdue = (job: Job) => isOpen(job) && job.dueOn < todayText()
+
+async function start(job: Job) {
+  if (await notices.attempt(() => bench.start(job))) await router.push(`/bench/${job.id}`)
+  else await bench.load(true)
+}
+</script>
+
+<template>
+  <section class="stack touch">
+    <h1>{{ t('bench.title') }}</h1>
+    <p v-if="!session.mayWork" class="soft">{{ t('bench.needsTechnician') }}</p>
+    <LoadState :loaded="bench.loaded" :error="bench.error" :empty="bench.items.length === 0" @retry="bench.load(true)">
+      <template #empty>
+        <p>{{ t('bench.noneYet') }}</p>
+        <v-btn to="/rack">{{ t('bench.toRack') }}</v-btn>
+      </template>
+      <v-text-field v-model="search" class="find" :label="t('bench.find')" clearable />
+      <h2>{{ t('bench.open') }}</h2>
+      <table class="list">
+        <thead>
+          <tr>
+            <SortHead :label="t('bench.due')" :sorted="ariaSort('due')" @sort="sortBy('due')" />
+            <SortHead :label="t('bench.ball')" :sorted="ariaSort('ball')" @sort="sortBy('ball')" />
+            <SortHead :label="t('bench.customer')" :sorted="ariaSort('customer')" @sort="sortBy('customer')" />
+            <th scope="col">{{ t('bench.work') }}</th>
+            <th scope="col">{{ t('bench.event') }}</th>
+            <SortHead :label="t('bench.state')" :sorted="ariaSort('state')" @sort="sortBy('state')" />
+            <td></td>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="job in open" :key="job.id">
+            <td>
+              <span class="figure due">{{ dayText(job.dueOn) }}</span>
+              <span class="small" :class="overdue(job) ? 'bad' : 'soft'"
+                ><template v-if="overdue(job)">▲ {{ t('bench.overdue') }}, </template>{{ fromToday(job.dueOn) }}</span
+              >
+            </td>
+            <td>
+              <strong>{{ job.ballName }}</strong>
+            </td>
+            <td>{{ job.customerName }}</td>
+            <td>
+              {{ t(`bench.kinds.${job.kind}`) }}
+              <span class="small soft">{{ job.steps ? describeSteps(job.steps) : '' }}</span>
+            </td>
+            <td class="small">{{ job.eventName ?? '–' }}</td>
+            <td>{{ t(`bench.states.${job.state}`) }}</td>
+            <td>
+              <v-btn
+                v-if="job.state === 'waiting' && session.mayWork"
+                :class="{ 'next-action': job === open[0] }"
+                :aria-label="`${t('bench.start')}: ${job.ballName}`"
+                @click="start(job)"
+                >{{ t('bench.start') }}</v-btn
+              >
+              <v-btn
+                v-else
+                :to="`/bench/${job.id}`"
+                :class="{ 'next-action': job.state === 'running' }"
+                :aria-label="`${job.state === 'running' ? t('bench.goOn') : t('bench.look')}: ${job.ballName}`"
+                >{{ job.state === 'running' ? t('bench.goOn') : t('bench.look') }}</v-btn
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="open.length === 0" class="soft">{{ search ? t('bench.none') : t('bench.noneYet') }}</p>
+      <template v-if="done.length > 0">
+        <h2>{{ t('bench.done') }}</h2>
+        <table class="list">
+          <tbody>
+            <tr v-for="job in done" :key="job.id">
+              <td>{{ t(`bench.states.${job.state}`) }}</td>
+              <td>
+                <router-link :to="`/bench/${job.id}`"
+                  ><strong>{{ job.ballName }}</strong></router-link
+                >
+              </td>
+              <td>{{ job.customerName }}</td>
+              <td>
+                {{ t(`bench.kinds.${job.kind}`) }}
+                <span class="small soft">{{ job.steps ? describeSteps(job.steps) : '' }}</span>
+              </td>
+              <td class="small soft">{{ job.doneAt ? dayText(job.doneAt) : '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+    </LoadState>
+  </section>
+</template>
+
+<style scoped>
+.find {
+  max-width: 340px;
+}
+.due {
+  font-size: 1.15rem;
+}
+</style>

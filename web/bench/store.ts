@@ -1,0 +1,32 @@
+import type { BenchStrip, Job, JobInput, StepDoneInput } from '@sleetfall/contract'
+import { defineStore } from 'pinia'
+import { ref, shallowRef } from 'vue'
+import { get, post } from '../http/client.ts'
+import { useCollection } from '../http/collection.ts'
+
+export const useBench = defineStore('bench', () => {
+  const jobs = useCollection<Job>('/bench/jobs')
+  const strip = shallowRef<BenchStrip | null>(null)
+  /** How far this device's clock is behind the server's, so that every timer shows the same. */
+  const clockOffsetMs = ref(0)
+
+  async function loadStrip(): Promise<void> {
+    const answer = await get<BenchStrip>('/bench/strip')
+    clockOffsetMs.value = Date.parse(answer.serverTime) - Date.now()
+    strip.value = answer
+  }
+  /** Every change of a job moves the strip too. */
+  async function change(request: Promise<Job>): Promise<Job> {
+    const job = jobs.take(await request)
+    await loadStrip()
+    return job
+  }
+  const take = (input: JobInput) => change(post<Job>('/bench/jobs', input))
+  const start = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/start`, { version: job.version }))
+  const stepDone = (job: Job, position: number, input: Omit<StepDoneInput, 'version'>) =>
+    change(post<Job>(`/bench/jobs/${job.id}/steps/${position}/done`, { ...input, version: job.version }))
+  const stepBack = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/back`, { version: job.version }))
+  const stop = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/cancel`, { version: job.version }))
+  const refresh = async (id: string) => jobs.take(await get<Job>(`/bench/jobs/${id}`))
+  return { ...jobs, strip, clockOffsetMs, loadStrip, takeJob: take, start, stepDone, stepBack, stop, refresh }
+})

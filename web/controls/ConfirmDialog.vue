@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+
+/** Asks before something is lost. */
+defineProps<{ title: string; text: string; action: string }>()
+const emit = defineEmits<{ confirm: []; close: [] }>()
+const { t } = useI18n()
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="460" :aria-label="title" @update:model-value="emit('close')">
+    <div class="panel stack">
+      <h2>{{ title }}</h2>
+      <p>{{ text }}</p>
+      <div class="row">
+        <v-btn class="touch" autofocus @click="emit('close')">{{ t('shell.cancel') }}</v-btn>
+        <v-btn class="touch" color="error" @click="emit('confirm')">{{ action }}</v-btn>
+      </div>
+    </div>
+  </v-dialog>
+</template>

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+
+/** Loading, failed or empty, for every list. */
+defineProps<{ loaded: boolean; error: string | null; empty?: boolean }>()
+const emit = defineEmits<{ retry: [] }>()
+const { t } = useI18n()
+</script>
+
+<template>
+  <p v-if="error" role="alert" class="row">
+    {{ t('shell.loadFailed', { why: error }) }} <v-btn @click="emit('retry')">{{ t('shell.retry') }}</v-btn>
+  </p>
+  <p v-else-if="!loaded" role="status" class="soft">{{ t('shell.loading') }}</p>
+  <div v-else-if="empty" class="empty stack"><slot name="empty" /></div>
+  <slot v-else />
+</template>
+
+<style scoped>
+.empty {
+  padding: var(--gap-4);
+  border: 1px dashed var(--line-strong);
+  justify-items: start;
+}
+</style>

@@ -1,0 +1,16 @@
+import { differenceInCalendarDays, format, formatDistanceToNowStrict, parseISO } from 'date-fns'
+
+/** Calendar day or moment as `Tue 24 Nov`, with the year when it is another one. */
+export function dayText(iso: string): string {
+  const date = parseISO(iso)
+  return format(date, date.getFullYear() === new Date().getFullYear() ? 'EEE d MMM' : 'd MMM yyyy')
+}
+
+const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' })
+
+/** How a day lies to today: `today`, `in 3 days`, `2 days ago`. */
+export const fromToday = (iso: string) => relative.format(differenceInCalendarDays(parseISO(iso), new Date()), 'day')
+
+export const agoText = (iso: string) => formatDistanceToNowStrict(parseISO(iso), { addSuffix: true })
+export const timeText = (iso: string) => format(parseISO(iso), 'HH:mm')
+export const todayText = () => format(new Date(), 'yyyy-MM-dd')

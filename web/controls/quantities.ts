@@ -1,0 +1,81 @@
+import {
+  type Limit,
+  type LimitName,
+  celsiusToFahrenheit,
+  fahrenheitToCelsius,
+  formatInchFraction,
+  inchesToMillimetres,
+  kmhToMph,
+  limits,
+  millimetresToInches,
+  mphToKmh,
+  parseInches,
+} from '@sleetfall/core'
+
+/** How a stored quantity is shown and typed in the wanted units. */
+export interface Shown {
+  readonly unit: string
+  readonly min: string
+  readonly max: string
+  format(value: number): string
+  /** Undefined when the text is not a number. */
+  parse(text: string): number | undefined
+  /** One step of the arrow keys, in the stored unit. */
+  readonly step: number
+}
+
+const plain = (value: number, decimals: number) => String(Number(value.toFixed(decimals)))
+
+function number(text: string): number | undefined {
+  const written = text.trim().replace(',', '.')
+  return /^[+-]?(\d+(\.\d*)?|\.\d+)$/.test(written) ? Number(written) : undefined
+}
+
+function converted(
+  limit: Limit,
+  unit: string,
+  decimals: number,
+  out: (v: number) => number,
+  back: (v: number) => number,
+): Shown {
+  const format = (value: number) => plain(out(value), decimals)
+  return {
+    unit,
+    format,
+    min: format(limit.min),
+    max: format(limit.max),
+    parse: (text) => {
+      const value = number(text)
+      return value === undefined ? undefined : back(value)
+    },
+    step: limit.step,
+  }
+}
+
+/** Quantities whose inches are read as fractions of sixteenths. */
+const isFraction = (limit: Limit) => limit.unit === 'in' && limit.step === 0.0625
+
+/** Field units by setting: metric shows mm, km/h and °C, imperial in, mph and °F. Boards, feet of lane and pounds stay. */
+export function shown(name: LimitName, metric: boolean): Shown {
+  const limit: Limit = limits[name]
+  if (metric && limit.unit === 'mph') return converted(limit, 'km/h', 1, mphToKmh, kmhToMph)
+  if (metric && isFraction(limit)) return converted(limit, 'mm', 0, inchesToMillimetres, millimetresToInches)
+  if (!metric && limit.unit === '°C') return converted(limit, '°F', 0, celsiusToFahrenheit, fahrenheitToCelsius)
+  if (isFraction(limit)) {
+    const format = (value: number) => formatInchFraction(value)
+    return { unit: 'in', format, min: format(limit.min), max: format(limit.max), parse: parseInches, step: limit.step }
+  }
+  return converted(
+    limit,
+    limit.unit,
+    limit.decimals,
+    (v) => v,
+    (v) => v,
+  )
+}
+
+/** Text of a stored quantity with its unit, e.g. `4 1/2 in` or `114 mm`. */
+export function quantityText(name: LimitName, value: number, metric: boolean): string {
+  const { format, unit } = shown(name, metric)
+  return unit === '°' ? `${format(value)}°` : `${format(value)} ${unit}`
+}

@@ -1,0 +1,81 @@
+import { type FieldProblem, check } from '@sleetfall/contract'
+import { type Ref, computed, reactive, ref } from 'vue'
+import type { AnySchema, InferType } from 'yup'
+import { ApiError, errorText } from '../http/problem.ts'
+
+export interface Conflict {
+  readonly current: Record<string, unknown> & { version: number }
+}
+
+/**
+ * State of one form: what was typed, one message per field from the same schema as the server's, and a version
+ * conflict with the record that stands now. Nothing typed is ever lost by an error.
+ */
+export function useForm<S extends AnySchema>(schema: S, initial: Record<string, unknown>) {
+  const values = reactive<Record<string, unknown>>(structuredClone(initial))
+  const start = JSON.stringify(initial)
+  const errors = reactive<Record<string, string>>({})
+  const failure = ref('')
+  const busy = ref(false)
+  const conflict: Ref<Conflict | null> = ref(null)
+  const changed = computed(() => JSON.stringify(values) !== start)
+
+  function show(fields: readonly FieldProblem[]): void {
+    clear()
+    for (const { path, message } of fields) errors[path] = message
+    const shown = fields.filter(({ path }) => !(path in values))
+    failure.value = shown.map((field) => field.message).join(' · ')
+  }
+  function clear(): void {
+    for (const key of Object.keys(errors)) delete errors[key]
+    failure.value = ''
+  }
+  /** Checks, then hands the cast values over; resolves to true when that went well. */
+  async function submit(send: (input: InferType<S>) => Promise<unknown>): Promise<boolean> {
+    const checked = check(schema, { ...values })
+    if (!checked.ok) {
+      show(checked.fields)
+      focusFirstError()
+      return false
+    }
+    clear()
+    busy.value = true
+    try {
+      await send(checked.value)
+      return true
+    } catch (error) {
+      if (error instanceof ApiError && error.problem.code === 'version-conflict' && error.problem.current) {
+        conflict.value = { current: error.problem.current as Conflict['current'] }
+      } else if (error instanceof ApiError && error.problem.fields) {
+        show(error.problem.fields)
+        focusFirstError()
+      } else {
+        failure.value = errorText(error)
+      }
+      return false
+    } finally {
+      busy.value = false
+    }
+  }
+  /** Bindings of a field: value, change and message. */
+  function field<T = string>(name: string) {
+    return {
+      modelValue: values[name] as T,
+      'onUpdate:modelValue': (value: unknown) => {
+        values[name] = value
+        delete errors[name]
+      },
+      errorMessages: errors[name] ?? '',
+    }
+  }
+  return { values, errors, failure, busy, conflict, changed, submit, field, clear, show }
+}
+
+/** Brings the first wrong field into view once the messages are drawn. */
+function focusFirstError(): void {
+  requestAnimationFrame(() =>
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLElement>('.v-input--error input, .v-input--error textarea')?.focus(),
+    ),
+  )
+}

@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import type { CoverageView, OfferedFix } from '@sleetfall/contract'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import { useBalls } from '../balls/store.ts'
+import JobForm from '../bench/JobForm.vue'
+import LoadState from '../controls/LoadState.vue'
+import { useCustomers } from '../customers/store.ts'
+import { get } from '../http/client.ts'
+import { errorText } from '../http/problem.ts'
+import CoverageTable from './CoverageTable.vue'
+import GapFixes from './GapFixes.vue'
+
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const customers = useCustomers()
+const balls = useBalls()
+const view = shallowRef<CoverageView | null>(null)
+const error = ref<string | null>(null)
+const chosen = ref<{ fix: OfferedFix; reason: string } | null>(null)
+const customerId = computed(() => String(route.params['customerId'] ?? ''))
+const customer = computed(() => customers.byId.get(customerId.value))
+const nameOf = (ballId: string) => view.value?.balls.find((ball) => ball.id === ballId)?.name ?? ''
+
+async function load() {
+  if (customerId.value === '') {
+    view.value = null
+    return
+  }
+  const wanted = customerId.value
+  try {
+    const answer = await get<CoverageView>(`/coverage/${wanted}`)
+    if (wanted === customerId.value) view.value = answer
+    error.value = null
+  } catch (problem) {
+    error.value = errorText(problem)
+  }
+}
+onMounted(() => {
+  void customers.load()
+  void balls.load()
+})
+watch(customerId, load, { immediate: true })
+const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(chosen.value.fix.ballId) : undefined))
+</script>
+
+<template>
+  <section class="stack">
+    <div class="spread">
+      <h1>
+        {{ t('coverage.title') }}<template v-if="customer">: {{ customer.name }}</template>
+      </h1>
+      <v-autocomplete
+        class="who"
+        :label="t('coverage.choose')"
+        :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
+        :model-value="customerId || null"
+        @update:model-value="$event && router.push(`/coverage/${$event}`)"
+      />
+    </div>
+    <p v-if="customerId === ''" class="soft">{{ t('coverage.chooseFirst') }}</p>
+    <LoadState v-else :loaded="view !== null && customer !== undefined" :error="error ?? customers.error" @retry="load">
+      <template v-if="view && customer">
+        <p v-if="view.band">
+          <strong>{{ t(`customers.bands.${view.band}`) }}</strong>
+          <span class="soft">{{ t('coverage.threshold', { percent: Math.round(100 * view.threshold) }) }}</span>
+        </p>
+        <p v-else>
+          {{ t('coverage.styleMissing') }}
+          <router-link :to="`/rack/${customer.id}`">{{
+            t('coverage.editCustomer', { name: customer.name })
+          }}</router-link>
+        </p>
+        <div v-if="view.balls.length === 0" class="panel stack">
+          <p>{{ t('coverage.noBalls', { name: customer.name }) }}</p>
+          <div>
+            <v-btn :to="`/rack/${customer.id}`" class="next-action">{{ t('coverage.toRack') }}</v-btn>
+          </div>
+        </div>
+        <div v-else-if="view.targets.length === 0" class="panel stack">
+          <p>{{ t('coverage.noTargets', { name: customer.name }) }}</p>
+          <div>
+            <v-btn to="/bag" class="next-action">{{ t('coverage.toEvents') }}</v-btn>
+          </div>
+        </div>
+        <template v-else>
+          <CoverageTable :view="view" />
+          <p class="small soft">{{ t('coverage.how') }}</p>
+          <h2>{{ t('coverage.gaps') }}</h2>
+          <p v-if="view.fixes.length === 0">● {{ t('coverage.noGaps') }}</p>
+          <div class="gaps">
+            <section
+              v-for="gap in view.fixes"
+              :key="gap.targetId"
+              class="panel stack"
+              :aria-label="view.targets.find((target) => target.id === gap.targetId)?.name"
+            >
+              <h3>
+                ▲
+                {{ t('coverage.gapFor', { pattern: view.targets.find((target) => target.id === gap.targetId)?.name }) }}
+              </h3>
+              <GapFixes
+                :view="view"
+                :target-id="gap.targetId"
+                :fixes="gap.fixes"
+                :first="gap === view.fixes[0]"
+                @put="(fix, reason) => (chosen = { fix, reason })"
+              />
+            </section>
+          </div>
+          <template v-if="view.map.overlaps.length > 0 || view.map.unused.length > 0">
+            <h2>{{ t('coverage.notes') }}</h2>
+            <ul>
+              <li v-for="[a, b] in view.map.overlaps" :key="a + b">
+                ◎ {{ t('coverage.overlap', { a: nameOf(a), b: nameOf(b) }) }}
+              </li>
+              <li v-for="id in view.map.unused" :key="id">○ {{ t('coverage.unused', { name: nameOf(id) }) }}</li>
+            </ul>
+          </template>
+        </template>
+      </template>
+    </LoadState>
+    <JobForm
+      v-if="chosen && chosenBall"
+      :key="chosen.fix.ballId ?? ''"
+      :ball="chosenBall"
+      :fix="chosen.fix"
+      :reason="chosen.reason"
+      @close="chosen = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+.who {
+  max-width: 300px;
+  min-width: 240px;
+}
+.gaps {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(380px, 1fr));
+  gap: var(--gap-3);
+  align-items: start;
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+@media (max-width: 500px) {
+  .gaps {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { type Customer, customerSchema, hands } from '@sleetfall/contract'
+import { bandEnds, dominance, limits, styleBand } from '@sleetfall/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import FormDialog from '../controls/FormDialog.vue'
+import QuantityField from '../controls/QuantityField.vue'
+import SourceSelect from '../controls/SourceSelect.vue'
+import { useForm } from '../controls/useForm.ts'
+import { ApiError } from '../http/problem.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useCustomers } from './store.ts'
+
+const props = defineProps<{ customer?: Customer | undefined; name?: string }>()
+const emit = defineEmits<{ close: []; saved: [Customer]; open: [string] }>()
+const { t } = useI18n()
+const customers = useCustomers()
+const notices = useNotices()
+const initial = props.customer ?? {
+  ...customerSchema.getDefault(),
+  id: crypto.randomUUID(),
+  name: props.name ?? '',
+  hand: 'right',
+}
+const form = useForm(customerSchema, { ...initial })
+const same = ref<Customer | null>(null)
+const version = ref(props.customer?.version ?? 0)
+
+async function save() {
+  same.value = null
+  const ok = await form.submit(async (input) => {
+    try {
+      const saved = props.customer
+        ? await customers.update(input.id, { ...input, version: version.value })
+        : await customers.create(input)
+      notices.done(t('customers.saved', { name: saved.name }))
+      emit('saved', saved)
+    } catch (error) {
+      if (error instanceof ApiError && error.problem.code === 'duplicate')
+        same.value = (error.problem.current as Customer | undefined) ?? null
+      throw error
+    }
+  })
+  if (ok) emit('close')
+}
+function keepMine() {
+  version.value = form.conflict.value!.current.version
+  form.conflict.value = null
+  void save()
+}
+function takeTheirs() {
+  customers.take(form.conflict.value!.current as unknown as Customer)
+  emit('close')
+}
+
+const labels = computed(() =>
+  Object.fromEntries(
+    Object.keys(form.values)
+      .filter((key) => t(`customers.fields.${key}`) !== `customers.fields.${key}`)
+      .map((key) => [key, t(`customers.fields.${key}`)]),
+  ),
+)
+const number = (key: string) =>
+  typeof form.values[key] === 'number' && Number.isFinite(form.values[key]) ? (form.values[key] as number) : null
+const style = computed(() => {
+  const [speedMph, revRpm] = [number('speedMph'), number('revRpm')]
+  if (speedMph === null || revRpm === null || speedMph < limits.speedMph.min) return null
+  const value = dominance({ speedMph, revRpm, axisTiltDeg: number('axisTiltDeg') })
+  return { value, band: styleBand(value) }
+})
+const figures = [
+  ['speedMph', 'speedSource'],
+  ['revRpm', 'revSource'],
+  ['axisRotationDeg', 'axisRotationSource'],
+  ['axisTiltDeg', 'axisTiltSource'],
+] as const
+</script>
+
+<template>
+  <FormDialog
+    :title="customer ? t('customers.edit') : t('customers.add')"
+    :failure="form.failure.value"
+    :busy="form.busy.value"
+    :changed="form.changed.value"
+    :conflict="form.conflict.value"
+    :mine="form.values"
+    :labels="labels"
+    @save="save"
+    @close="emit('close')"
+    @keep-mine="keepMine"
+    @take-theirs="takeTheirs"
+    @back="form.conflict.value = null"
+  >
+    <div class="grid">
+      <v-text-field v-bind="form.field('name')" :label="t('customers.fields.name')" autofocus class="wide" />
+      <v-text-field
+        v-bind="form.field('distinction')"
+        :label="t('customers.fields.distinction')"
+        :hint="t('customers.distinctionHint')"
+        persistent-hint
+        class="wide"
+      />
+      <p v-if="same" class="wide">
+        <v-btn @click="emit('open', same.id)">{{ t('customers.openExisting', { name: same.name }) }}</v-btn>
+      </p>
+      <v-radio-group v-bind="form.field('hand')" inline hide-details :label="t('customers.fields.hand')" class="wide">
+        <v-radio v-for="hand in hands" :key="hand" :value="hand" :label="t(`customers.${hand}`)" />
+      </v-radio-group>
+      <v-checkbox v-bind="form.field<boolean>('twoHanded')" :label="t('customers.fields.twoHanded')" />
+      <v-checkbox v-bind="form.field<boolean>('junior')" :label="t('customers.fields.junior')" />
+      <v-text-field v-bind="form.field('contact')" :label="t('customers.fields.contact')" autocomplete="off" />
+      <QuantityField
+        v-bind="form.field<number>('gamesPerWeek')"
+        name="gamesPerWeek"
+        :label="t('customers.fields.gamesPerWeek')"
+      />
+    </div>
+    <h3>{{ t('customers.release') }}</h3>
+    <p class="soft small">{{ t('customers.releaseHint') }}</p>
+    <div class="figures">
+      <template v-for="[name, source] in figures" :key="name">
+        <QuantityField v-bind="form.field<number>(name)" :name="name" :label="t(`customers.fields.${name}`)" />
+        <SourceSelect v-bind="form.field(source)" :label="t(`customers.fields.${name}`)" />
+      </template>
+      <QuantityField
+        v-bind="form.field<number>('papOverIn')"
+        name="papOverIn"
+        :label="t('customers.fields.papOverIn')"
+      />
+      <QuantityField v-bind="form.field<number>('papUpIn')" name="papUpIn" :label="t('customers.fields.papUpIn')" />
+      <SourceSelect v-bind="form.field('papSource')" label="PAP" />
+    </div>
+    <p v-if="style">
+      <strong>{{ t('customers.style') }}: {{ t(`customers.bands.${style.band}`) }}</strong>
+      <span class="soft">
+        ({{ t('customers.styleFrom', { value: style.value.toFixed(3) }) }}).
+        {{ t('customers.bandEnds', { ends: bandEnds.join(' · ') }) }}</span
+      >
+    </p>
+    <p v-else class="soft">{{ t('customers.styleMissing') }}</p>
+    <QuantityField
+      v-bind="form.field<number>('pocketThreshold')"
+      name="pocketThreshold"
+      :label="t('customers.fields.pocketThreshold')"
+    />
+    <v-textarea v-bind="form.field('note')" :label="t('customers.fields.note')" />
+  </FormDialog>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-3);
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.figures {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr 1fr;
+  gap: var(--gap-3);
+}
+@media (max-width: 700px) {
+  .figures {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { type Load, boardCount, filmOf, filmRows, patternFigures } from '@sleetfall/core'
+import { computed, onMounted, useTemplateRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useSession } from '../shell/session.ts'
+import { filmPixels, oilScale, scaleTopUm } from './film.ts'
+
+/** A pattern from above: foul line left, pins right, the board axis magnified. */
+const props = defineProps<{ loads: readonly Load[]; small?: boolean }>()
+const { t } = useI18n()
+const session = useSession()
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const film = computed(() => filmOf(props.loads))
+const figures = computed(() => patternFigures(props.loads))
+const thickest = computed(() => film.value.reduce((most, one) => Math.max(most, one), 0))
+const words = computed(() =>
+  t('lanes.drawing', {
+    length: figures.value.lengthFt,
+    volume: figures.value.volumeMl.toFixed(1),
+    shape: t(`lanes.shapes.${figures.value.shape}`),
+    thickest: thickest.value.toFixed(1),
+  }),
+)
+const legend = [0, 0.5, 1, 2, 4, 6]
+
+function draw() {
+  const element = canvas.value
+  const context = element?.getContext('2d')
+  if (!element || !context) return
+  const style = getComputedStyle(element)
+  const token = (name: string) => style.getPropertyValue(name).trim()
+  const scale = oilScale(['--oil-0', '--oil-1', '--oil-2', '--oil-3'].map(token))
+  const image = new ImageData(filmPixels(film.value, scale, token('--lane-dry')), filmRows, boardCount)
+  context.putImageData(image, 0, 0)
+  for (const [index, thickness] of legend.entries()) {
+    const swatch = element.parentElement?.parentElement?.querySelectorAll<HTMLElement>('.swatch')[index]
+    if (swatch) swatch.style.background = thickness === 0 ? token('--lane-dry') : scale(thickness)
+  }
+}
+onMounted(draw)
+watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw), { flush: 'post' })
+</script>
+
+<template>
+  <figure class="lane" :class="{ small }">
+    <div class="plot">
+      <canvas ref="canvas" :width="filmRows" :height="boardCount" role="img" :aria-label="words" />
+      <!-- Axes over the film: feet along, boards across. -->
+      <svg viewBox="0 0 600 195" preserveAspectRatio="none" aria-hidden="true">
+        <line v-for="foot in [15, 34, 43]" :key="foot" :x1="foot * 10" :x2="foot * 10" y1="0" y2="195" class="mark" />
+        <line
+          v-for="board in [5, 10, 15, 20, 25, 30, 35]"
+          :key="board"
+          x1="0"
+          x2="600"
+          :y1="195 - (board - 0.5) * 5"
+          :y2="195 - (board - 0.5) * 5"
+          class="board"
+        />
+        <line :x1="figures.lengthFt * 10" :x2="figures.lengthFt * 10" y1="0" y2="195" class="end" />
+      </svg>
+      <span
+        v-for="board in [5, 20, 35]"
+        :key="board"
+        class="tick across figure"
+        :style="{ bottom: `${((board - 0.5) / 39) * 100}%` }"
+        >{{ board }}</span
+      >
+    </div>
+    <div v-if="!small" class="feet figure" aria-hidden="true">
+      <span v-for="foot in [0, 10, 20, 30, 40, 50, 60]" :key="foot" :style="{ left: `${(foot / 60) * 100}%` }">{{
+        foot
+      }}</span>
+    </div>
+    <figcaption v-if="!small" class="small soft row">
+      <span>{{ t('lanes.feet') }}</span>
+      <span class="legend"
+        >{{ t('lanes.scale') }}
+        <span v-for="thickness in legend" :key="thickness" class="entry"
+          ><i class="swatch" />{{ thickness }}{{ thickness === scaleTopUm ? '+' : '' }}</span
+        ></span
+      >
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.lane {
+  margin: 0;
+}
+.plot {
+  position: relative;
+  height: 190px;
+  margin-inline-start: 26px;
+  border: 1px solid var(--line-strong);
+}
+.small .plot {
+  height: 52px;
+  margin-inline-start: 0;
+}
+.small .tick {
+  display: none;
+}
+canvas,
+.plot svg {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+canvas {
+  image-rendering: auto;
+}
+.mark {
+  stroke: var(--ink);
+  stroke-width: 1;
+  stroke-dasharray: 3 5;
+  opacity: 0.5;
+  vector-effect: non-scaling-stroke;
+}
+.board {
+  stroke: var(--ink);
+  stroke-width: 0.5;
+  opacity: 0.25;
+  vector-effect: non-scaling-stroke;
+}
+.end {
+  stroke: var(--accent);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
+.tick.across {
+  position: absolute;
+  left: -24px;
+  transform: translateY(50%);
+}
+.feet {
+  position: relative;
+  height: 22px;
+  margin-inline-start: 26px;
+}
+.feet span {
+  position: absolute;
+  transform: translateX(-50%);
+}
+.legend {
+  margin-inline-start: auto;
+}
+.entry {
+  margin-inline-start: 8px;
+}
+.swatch {
+  display: inline-block;
+  width: 18px;
+  height: 12px;
+  border: 1px solid var(--line-strong);
+  margin-inline-end: 3px;
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { type Pattern } from '@sleetfall/contract'
+import { computed, onMounted, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import LoadState from '../controls/LoadState.vue'
+import SortHead from '../controls/SortHead.vue'
+import { useSorted } from '../controls/useSorted.ts'
+import LaneDrawing from './LaneDrawing.vue'
+import PatternFigures from './PatternFigures.vue'
+import PatternForm from './PatternForm.vue'
+import { usePatterns } from './store.ts'
+
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const patterns = usePatterns()
+const form = ref<'new' | 'edit' | 'copy' | null>(null)
+onMounted(() => patterns.load())
+const { search, shown, sortBy, ariaSort } = useSorted(
+  'patterns',
+  () => patterns.items,
+  {
+    name: (p) => p.name,
+    length: (p) => p.figures.lengthFt,
+    volume: (p) => p.figures.volumeMl,
+    ratio: (p) => p.figures.ratio,
+  },
+  (p) =>
+    `${p.name} ${t(`lanes.shapes.${p.figures.shape}`)} ${t(`lanes.lengthClasses.${p.figures.lengthClass}`)} ${t(`lanes.conditions.${p.figures.condition}`)}`,
+)
+const current = computed<Pattern | undefined>(
+  () => patterns.byId.get(String(route.params['patternId'] ?? '')) ?? shown.value[0],
+)
+watch(
+  () => route.query['new'],
+  (wanted) => {
+    if (wanted !== 'pattern') return
+    form.value = 'new'
+    void router.replace({ path: route.path })
+  },
+  { immediate: true },
+)
+function saved(pattern: Pattern) {
+  void router.push(`/lanes/${pattern.id}`)
+}
+</script>
+
+<template>
+  <div class="lanes">
+    <section class="stack">
+      <div class="spread">
+        <h1>{{ t('lanes.title') }}</h1>
+        <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('lanes.add') }}</v-btn>
+      </div>
+      <LoadState
+        :loaded="patterns.loaded"
+        :error="patterns.error"
+        :empty="patterns.items.length === 0"
+        @retry="patterns.load(true)"
+      >
+        <template #empty>
+          <p>{{ t('lanes.noneYet') }}</p>
+        </template>
+        <v-text-field v-model="search" :label="t('lanes.find')" clearable />
+        <table class="list">
+          <thead>
+            <tr>
+              <SortHead :label="t('lanes.name')" :sorted="ariaSort('name')" @sort="sortBy('name')" />
+              <SortHead :label="t('lanes.length')" :sorted="ariaSort('length')" number @sort="sortBy('length')" />
+              <SortHead :label="t('lanes.volume')" :sorted="ariaSort('volume')" number @sort="sortBy('volume')" />
+              <SortHead :label="t('lanes.ratio')" :sorted="ariaSort('ratio')" number @sort="sortBy('ratio')" />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="pattern in shown" :key="pattern.id" :class="{ current: pattern.id === current?.id }">
+              <td>
+                <router-link
+                  :to="`/lanes/${pattern.id}`"
+                  class="name"
+                  :aria-current="pattern.id === current?.id ? 'true' : undefined"
+                  >{{ pattern.name }}</router-link
+                >
+                <span class="small soft"> {{ t(`lanes.shapes.${pattern.figures.shape}`) }}</span>
+              </td>
+              <td class="number">{{ pattern.figures.lengthFt }} ft</td>
+              <td class="number">{{ pattern.figures.volumeMl.toFixed(1) }} mL</td>
+              <td class="number">{{ pattern.figures.ratio === null ? '–' : pattern.figures.ratio.toFixed(1) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="shown.length === 0" class="soft">{{ t('lanes.none') }}</p>
+      </LoadState>
+    </section>
+    <section v-if="current" class="stack detail" :aria-label="current.name">
+      <div class="spread">
+        <h2>{{ current.name }}</h2>
+        <div class="row">
+          <v-btn size="small" @click="form = 'edit'">{{ t('lanes.edit') }}</v-btn>
+          <v-btn size="small" @click="form = 'copy'">{{ t('lanes.copy') }}</v-btn>
+        </div>
+      </div>
+      <p v-if="current.note" class="soft">{{ current.note }}</p>
+      <LaneDrawing :loads="current.loads" />
+      <p class="small soft">{{ t('lanes.film') }}</p>
+      <PatternFigures :figures="current.figures" />
+      <h3>{{ t('lanes.loads') }}</h3>
+      <table class="list">
+        <thead>
+          <tr>
+            <th
+              v-for="column in ['fromBoard', 'toBoard', 'loads', 'microlitresPerBoard', 'startFt', 'endFt']"
+              :key="column"
+              scope="col"
+              class="number"
+            >
+              {{ t(`lanes.columns.${column}`) }}
+            </th>
+            <th scope="col">{{ t('lanes.columns.direction') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(load, index) in current.loads" :key="index">
+            <td class="number">{{ load.fromBoard }}</td>
+            <td class="number">{{ load.toBoard }}</td>
+            <td class="number">{{ load.loads }}</td>
+            <td class="number">{{ load.microlitresPerBoard }}</td>
+            <td class="number">{{ load.startFt }} ft</td>
+            <td class="number">{{ load.endFt }} ft</td>
+            <td>{{ load.endFt >= load.startFt ? t('lanes.forward') : t('lanes.reverse') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <p v-else-if="patterns.loaded" class="soft">{{ t('lanes.choose') }}</p>
+    <PatternForm v-if="form === 'new'" @close="form = null" @saved="saved" />
+    <PatternForm
+      v-if="(form === 'edit' || form === 'copy') && current"
+      :pattern="current"
+      :copy="form === 'copy'"
+      @close="form = null"
+      @saved="saved"
+    />
+  </div>
+</template>
+
+<style scoped>
+.lanes {
+  display: grid;
+  grid-template-columns: minmax(340px, 2fr) 3fr;
+  gap: var(--gap-4);
+}
+tr.current {
+  background: var(--panel);
+  box-shadow: inset 4px 0 var(--accent);
+}
+.name {
+  font-weight: 700;
+}
+@media (max-width: 900px) {
+  .lanes {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

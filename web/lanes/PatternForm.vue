@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { type Pattern, check, loadsSchema, patternSchema } from '@sleetfall/contract'
+import { type Load, patternFigures } from '@sleetfall/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import FormDialog from '../controls/FormDialog.vue'
+import { useForm } from '../controls/useForm.ts'
+import { useNotices } from '../shell/notices.ts'
+import LaneDrawing from './LaneDrawing.vue'
+import LoadTable from './LoadTable.vue'
+import PatternFigures from './PatternFigures.vue'
+import { usePatterns } from './store.ts'
+
+/** Makes, copies or edits a pattern; the film follows what is typed. */
+const props = defineProps<{ pattern?: Pattern; copy?: boolean }>()
+const emit = defineEmits<{ close: []; saved: [Pattern] }>()
+const { t } = useI18n()
+const patterns = usePatterns()
+const notices = useNotices()
+const from = props.pattern
+const firstRow: Load = { fromBoard: 2, toBoard: 38, loads: 2, microlitresPerBoard: 50, startFt: 0, endFt: 40 }
+const isNew = !from || props.copy === true
+const form = useForm(patternSchema, {
+  id: isNew ? crypto.randomUUID() : from.id,
+  name: from ? (props.copy ? t('lanes.copyName', { name: from.name }) : from.name) : '',
+  note: from?.note ?? '',
+  loads: from ? from.loads.map((load) => ({ ...load })) : [firstRow],
+})
+const version = ref(from?.version ?? 0)
+const loads = computed({ get: () => form.values['loads'] as Load[], set: (rows) => (form.values['loads'] = rows) })
+const valid = computed(() => {
+  const checked = check(loadsSchema, loads.value)
+  return checked.ok ? checked.value : null
+})
+
+async function save() {
+  const ok = await form.submit(async (input) => {
+    const saved = isNew
+      ? await patterns.create(input)
+      : await patterns.update(input.id, { ...input, version: version.value })
+    notices.done(t('lanes.saved', { name: saved.name }))
+    emit('saved', saved)
+  })
+  if (ok) emit('close')
+}
+function keepMine() {
+  version.value = form.conflict.value!.current.version
+  form.conflict.value = null
+  void save()
+}
+function takeTheirs() {
+  patterns.take(form.conflict.value!.current as unknown as Pattern)
+  emit('close')
+}
+</script>
+
+<template>
+  <FormDialog
+    :title="isNew ? t('lanes.add') : `${t('lanes.edit')}: ${from?.name}`"
+    :failure="form.failure.value"
+    :busy="form.busy.value"
+    :changed="form.changed.value"
+    :conflict="form.conflict.value"
+    :mine="form.values"
+    :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads') }"
+    wide
+    @save="save"
+    @close="emit('close')"
+    @keep-mine="keepMine"
+    @take-theirs="takeTheirs"
+    @back="form.conflict.value = null"
+  >
+    <v-text-field v-bind="form.field('name')" :label="t('lanes.name')" autofocus />
+    <LoadTable v-model="loads" :errors="form.errors" />
+    <template v-if="valid">
+      <LaneDrawing :loads="valid" />
+      <PatternFigures :figures="patternFigures(valid)" />
+    </template>
+    <p v-else class="soft">{{ t('lanes.draftBad') }}</p>
+    <v-textarea v-bind="form.field('note')" :label="t('lanes.note')" />
+  </FormDialog>
+</template>

@@ -1,0 +1,16 @@
+import '@fontsource/atkinson-hyperlegible/latin-400.css'
+import '@fontsource/atkinson-hyperlegible/latin-700.css'
+import '@fontsource/atkinson-hyperlegible/latin-ext-400.css'
+import '@fontsource/barlow-condensed/latin-500.css'
+import '@fontsource/barlow-condensed/latin-600.css'
+import './theme/reset.css'
+import 'vuetify/styles'
+import './theme/tokens.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { i18n } from './i18n.ts'
+import { router } from './router.ts'
+import { vuetify } from './theme/vuetify.ts'
+
+createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router).mount('#app')

@@ -1,0 +1,32 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** The technician's areas in the order of the rail. */
+export const areas = ['rack', 'bench', 'lanes', 'trials', 'coverage', 'bag', 'shop'] as const
+export type Area = (typeof areas)[number]
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/rack' },
+    { path: '/rack/:customerId?', name: 'rack', component: () => import('./balls/RackView.vue') },
+    { path: '/bench', name: 'bench', component: () => import('./bench/BenchView.vue') },
+    { path: '/bench/:jobId', name: 'job', component: () => import('./bench/JobView.vue'), meta: { area: 'bench' } },
+    { path: '/lanes/:patternId?', name: 'lanes', component: () => import('./lanes/LanesView.vue') },
+    { path: '/trials', name: 'trials', component: () => import('./trials/TrialsView.vue') },
+    {
+      path: '/trials/:trialId',
+      name: 'trial',
+      component: () => import('./trials/TrialView.vue'),
+      meta: { area: 'trials' },
+    },
+    { path: '/coverage/:customerId?', name: 'coverage', component: () => import('./coverage/CoverageView.vue') },
+    { path: '/bag/:eventId?', name: 'bag', component: () => import('./bag/BagView.vue') },
+    { path: '/shop', name: 'shop', component: () => import('./shop/ShopView.vue') },
+    { path: '/:lost(.*)*', name: 'lost', component: () => import('./shell/LostView.vue') },
+  ],
+})
+
+router.afterEach((to) => {
+  const name = String(to.meta['area'] ?? to.name ?? '')
+  document.title = name ? `${name[0]?.toUpperCase()}${name.slice(1)} – Sleetfall` : 'Sleetfall'
+})

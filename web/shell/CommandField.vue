@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import type { Found } from '@sleetfall/contract'
+import { useEventListener, watchDebounced } from '@vueuse/core'
+import { computed, ref, useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { type RouteLocationRaw, useRouter } from 'vue-router'
+import { get } from '../http/client.ts'
+import { type CommandName, commandTargets, placeOf } from './commands.ts'
+import { useNotices } from './notices.ts'
+import { useSession } from './session.ts'
+import { isTyping } from './useShortcuts.ts'
+
+const emit = defineEmits<{ shortcuts: [] }>()
+const { t } = useI18n()
+const router = useRouter()
+const session = useSession()
+const notices = useNotices()
+const input = useTemplateRef<HTMLInputElement>('input')
+const text = ref('')
+const open = ref(false)
+const marked = ref(0)
+const found = ref<readonly Found[]>([])
+const asked = ref('')
+
+interface Option {
+  readonly key: string
+  readonly kind: Found['kind'] | 'command'
+  readonly title: string
+  readonly detail: string
+  readonly to: RouteLocationRaw
+}
+
+const matching = computed(() => {
+  const wanted = text.value.trim().toLowerCase()
+  const names = Object.keys(commandTargets) as CommandName[]
+  const all = names.map((name): Option => ({
+    key: name,
+    kind: 'command',
+    title: t(`shell.commands.${name}`),
+    detail: '',
+    to: commandTargets[name],
+  }))
+  return wanted === ''
+    ? all.slice(0, 5)
+    : all.filter((option) => option.title.toLowerCase().includes(wanted)).slice(0, 4)
+})
+const options = computed<Option[]>(() => [
+  ...found.value.map((one) => ({
+    key: one.kind + one.id,
+    kind: one.kind,
+    title: one.title,
+    detail: one.detail,
+    to: placeOf(one),
+  })),
+  ...matching.value,
+])
+
+watchDebounced(
+  text,
+  async (value) => {
+    const wanted = value.trim()
+    marked.value = 0
+    if (wanted === '') {
+      found.value = []
+      asked.value = ''
+      return
+    }
+    await notices.attempt(async () => {
+      const answer = await get<Found[]>(`/search?q=${encodeURIComponent(wanted)}`)
+      if (wanted === text.value.trim()) {
+        found.value = answer
+        asked.value = wanted
+      }
+    })
+  },
+  { debounce: 120 },
+)
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  const slash = event.key === '/' && !isTyping(event) && !event.ctrlKey && !event.metaKey
+  const control = event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey)
+  if (!slash && !control) return
+  event.preventDefault()
+  input.value?.focus()
+  input.value?.select()
+})
+
+function move(by: number) {
+  const count = options.value.length
+  if (count > 0) marked.value = (marked.value + by + count) % count
+}
+
+async function choose(option: Option | undefined) {
+  if (!option) return
+  open.value = false
+  text.value = ''
+  found.value = []
+  input.value?.blur()
+  if (option.key === 'shortcuts') emit('shortcuts')
+  else if (option.key === 'signOut') await notices.attempt(session.signOut)
+  else if (option.key === 'theme')
+    await notices.attempt(() => session.prefer({ theme: session.preferences.theme === 'dark' ? 'light' : 'dark' }))
+  else if (option.key === 'units')
+    await notices.attempt(() => session.prefer({ units: session.metric ? 'imperial' : 'metric' }))
+  else await router.push(option.to)
+}
+
+function leave() {
+  // After a click on an option had its chance.
+  setTimeout(() => (open.value = false), 150)
+}
+</script>
+
+<template>
+  <div class="command">
+    <input
+      ref="input"
+      v-model="text"
+      type="text"
+      role="combobox"
+      autocomplete="off"
+      spellcheck="false"
+      aria-controls="command-options"
+      :aria-expanded="open"
+      :aria-label="t('shell.search')"
+      :aria-activedescendant="open && options.length > 0 ? `command-${marked}` : undefined"
+      :placeholder="t('shell.search')"
+      @focus="open = true"
+      @blur="leave"
+      @input="open = true"
+      @keydown.down.prevent="move(1)"
+      @keydown.up.prevent="move(-1)"
+      @keydown.enter.prevent="choose(options[marked])"
+      @keydown.esc.prevent="((open = false), input?.blur())"
+    />
+    <kbd class="hint" aria-hidden="true">/</kbd>
+    <div v-show="open" id="command-options" class="options" role="listbox" :aria-label="t('shell.results')">
+      <p
+        v-if="asked !== '' && found.length === 0"
+        class="none soft"
+        role="option"
+        aria-disabled="true"
+        aria-selected="false"
+      >
+        {{ t('shell.searchNothing', { text: asked }) }}
+      </p>
+      <div
+        v-for="(option, index) in options"
+        :id="`command-${index}`"
+        :key="option.key"
+        class="option"
+        role="option"
+        :class="{ marked: index === marked }"
+        :aria-selected="index === marked"
+        @mousedown.prevent="choose(option)"
+        @mousemove="marked = index"
+      >
+        <span class="kind condensed">{{ t(`shell.kinds.${option.kind}`) }}</span>
+        <span class="title">{{ option.title }}</span>
+        <span class="soft small">{{ option.detail }}</span>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.command {
+  position: relative;
+  flex: 1 1 auto;
+  max-width: 620px;
+}
+input {
+  width: 100%;
+  height: 40px;
+  padding: 0 40px 0 12px;
+  background: var(--ground);
+  color: var(--ink);
+  border: 1px solid var(--line-strong);
+  font: inherit;
+}
+input::placeholder {
+  color: var(--ink-soft);
+  opacity: 1;
+}
+.hint {
+  position: absolute;
+  inset: 9px 10px auto auto;
+}
+.options {
+  position: absolute;
+  z-index: 2000;
+  inset: 44px 0 auto 0;
+  background: var(--panel);
+  border: 1px solid var(--line-strong);
+  box-shadow: 0 6px 16px rgb(0 0 0 / 25%);
+}
+.option,
+.none {
+  display: grid;
+  grid-template-columns: 80px 1fr auto;
+  gap: var(--gap-2);
+  align-items: baseline;
+  padding: 8px 12px;
+  cursor: pointer;
+}
+.none {
+  display: block;
+  cursor: default;
+}
+.option.marked {
+  background: var(--accent-wash);
+  box-shadow: inset 4px 0 var(--accent);
+}
+.kind {
+  color: var(--ink-soft);
+}
+.title {
+  font-weight: 700;
+}
+</style>

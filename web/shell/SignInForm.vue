@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { signInSchema } from '@sleetfall/contract'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useForm } from '../controls/useForm.ts'
+import { useSession } from './session.ts'
+
+defineProps<{ again?: boolean }>()
+const { t } = useI18n()
+const session = useSession()
+const hidden = ref(true)
+const form = useForm(signInSchema, { login: session.user?.login ?? '', password: '' })
+const submit = () => form.submit(({ login, password }) => session.signIn(login, password))
+</script>
+
+<template>
+  <form class="stack sign-in" novalidate @submit.prevent="submit">
+    <h1>{{ again ? t('shell.signIn.again') : 'Sleetfall' }}</h1>
+    <p class="soft">{{ again ? t('shell.signIn.againWhy') : t('shell.signIn.welcome') }}</p>
+    <v-text-field v-bind="form.field('login')" :label="t('shell.signIn.login')" autocomplete="username" autofocus />
+    <v-text-field
+      v-bind="form.field('password')"
+      :label="t('shell.signIn.password')"
+      :type="hidden ? 'password' : 'text'"
+      autocomplete="current-password"
+    />
+    <p v-if="form.failure.value" class="bad" role="alert">{{ form.failure.value }}</p>
+    <v-btn type="submit" class="next-action touch" :loading="form.busy.value">{{ t('shell.signIn.submit') }}</v-btn>
+  </form>
+</template>
+
+<style scoped>
+.sign-in {
+  width: min(400px, 100%);
+  gap: var(--gap-3);
+}
+</style>

@@ -1,0 +1,41 @@
+import type { Found } from '@sleetfall/contract'
+import type { RouteLocationRaw } from 'vue-router'
+
+/** Commands of the field at the top, by the name of their message. */
+export const commandTargets = {
+  newCustomer: { path: '/rack', query: { new: 'customer' } },
+  newBall: { path: '/rack', query: { new: 'ball' } },
+  newPattern: { path: '/lanes', query: { new: 'pattern' } },
+  newTrial: { path: '/trials', query: { new: 'trial' } },
+  newEvent: { path: '/bag', query: { new: 'event' } },
+  goRack: '/rack',
+  goBench: '/bench',
+  goLanes: '/lanes',
+  goTrials: '/trials',
+  goCoverage: '/coverage',
+  goBag: '/bag',
+  goShop: '/shop',
+  theme: 'theme',
+  units: 'units',
+  shortcuts: 'shortcuts',
+  signOut: 'signOut',
+} as const satisfies Record<string, RouteLocationRaw>
+export type CommandName = keyof typeof commandTargets
+
+/** Screen that shows something the search found. */
+export function placeOf(found: Found): RouteLocationRaw {
+  switch (found.kind) {
+    case 'customer':
+      return `/rack/${found.id}`
+    case 'ball':
+      return { path: `/rack/${found.customerId}`, query: { ball: found.id } }
+    case 'pattern':
+      return `/lanes/${found.id}`
+    case 'job':
+      return `/bench/${found.id}`
+    case 'event':
+      return `/bag/${found.id}`
+    case 'trial':
+      return `/trials/${found.id}`
+  }
+}

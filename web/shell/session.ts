@@ -1,0 +1,49 @@
+import type { Preferences, SessionInfo } from '@sleetfall/contract'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { get, post, put, remove } from '../http/client.ts'
+import { useConnection } from '../http/connection.ts'
+import { ApiError } from '../http/problem.ts'
+
+/** Who is signed in, and how they like to see things. */
+export const useSession = defineStore('session', () => {
+  const info = ref<SessionInfo | null>(null)
+  const checked = ref(false)
+  const user = computed(() => info.value?.user ?? null)
+  const preferences = computed<Preferences>(() => info.value?.preferences ?? { units: 'imperial', theme: 'light' })
+  const metric = computed(() => preferences.value.units === 'metric')
+  const mayWork = computed(() => user.value !== null && user.value.role !== 'counter')
+  const isOwner = computed(() => user.value?.role === 'owner')
+
+  async function check(): Promise<void> {
+    try {
+      info.value = await get<SessionInfo>('/session')
+    } catch (error) {
+      if (!(error instanceof ApiError && error.problem.code === 'not-signed-in')) throw error
+      info.value = null
+    } finally {
+      checked.value = true
+    }
+  }
+  async function signIn(login: string, password: string): Promise<void> {
+    info.value = await post<SessionInfo>('/session', { login, password })
+    useConnection().signedInAgain()
+  }
+  async function signOut(): Promise<void> {
+    await remove('/session')
+    // A full load forgets every record that was on the screen.
+    location.assign('/')
+  }
+  async function prefer(change: Partial<Preferences>): Promise<void> {
+    if (!info.value) return
+    const before = info.value
+    info.value = { ...before, preferences: { ...before.preferences, ...change } }
+    try {
+      await put('/session/preferences', info.value.preferences)
+    } catch (error) {
+      info.value = before
+      throw error
+    }
+  }
+  return { info, checked, user, preferences, metric, mayWork, isOwner, check, signIn, signOut, prefer }
+})

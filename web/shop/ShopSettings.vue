@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { type Shop, shopSchema, surfaceConstantRanges } from '@sleetfall/contract'
+import { type SurfaceConstants, surfaceDefaults } from '@sleetfall/core'
+import { onMounted, ref, shallowRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useBalls } from '../balls/store.ts'
+import LoadState from '../controls/LoadState.vue'
+import { useForm } from '../controls/useForm.ts'
+import ConflictTable from '../controls/ConflictTable.vue'
+import { get, put } from '../http/client.ts'
+import { errorText } from '../http/problem.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+
+/** Name of the shop and the starting values of its models; the owner's. */
+const { t } = useI18n()
+const session = useSession()
+const balls = useBalls()
+const notices = useNotices()
+const shop = shallowRef<Shop | null>(null)
+const error = ref<string | null>(null)
+const form = useForm(shopSchema, { name: '', constants: {} })
+const names = Object.keys(surfaceConstantRanges) as (keyof SurfaceConstants)[]
+const constants = () => form.values['constants'] as Record<string, unknown>
+
+function take(now: Shop) {
+  shop.value = now
+  form.values['name'] = now.name
+  form.values['constants'] = { ...now.constants }
+}
+async function load() {
+  try {
+    take(await get<Shop>('/shop'))
+    error.value = null
+  } catch (problem) {
+    error.value = errorText(problem)
+  }
+}
+onMounted(load)
+
+async function save(version = shop.value?.version) {
+  // An emptied field falls back to the built-in value.
+  form.values['constants'] = Object.fromEntries(
+    Object.entries(constants()).filter(([, value]) => value !== '' && value !== null),
+  )
+  await form.submit(async (input) => {
+    take(await put<Shop>('/shop', { ...input, version }))
+    await balls.load(true)
+    notices.done(t('shop.saved'))
+  })
+}
+function keepMine() {
+  const { version } = form.conflict.value!.current
+  form.conflict.value = null
+  void save(version)
+}
+function takeTheirs() {
+  take(form.conflict.value!.current as unknown as Shop)
+  form.conflict.value = null
+}
+</script>
+
+<template>
+  <section class="panel stack" :aria-label="t('shop.shop')">
+    <h2>{{ t('shop.shop') }}</h2>
+    <p v-if="!session.isOwner" class="soft">{{ t('shop.ownerOnly') }}</p>
+    <LoadState :loaded="shop !== null" :error="error" @retry="load">
+      <form class="stack" novalidate @submit.prevent="save()">
+        <v-text-field v-bind="form.field('name')" :label="t('shop.name')" :readonly="!session.isOwner" />
+        <h3>{{ t('shop.constants') }}</h3>
+        <p class="soft small">{{ t('shop.constantsHint') }}</p>
+        <div class="grid">
+          <v-text-field
+            v-for="name in names"
+            :key="name"
+            :label="surfaceConstantRanges[name][0]"
+            :model-value="constants()[name] as string"
+            :hint="t('shop.builtIn', { value: surfaceDefaults[name] })"
+            persistent-hint
+            :readonly="!session.isOwner"
+            inputmode="decimal"
+            :error-messages="form.errors[`constants.${name}`] ?? ''"
+            @update:model-value="constants()[name] = $event"
+          />
+        </div>
+        <ConflictTable
+          v-if="form.conflict.value"
+          :mine="form.values"
+          :theirs="form.conflict.value.current"
+          :labels="{ name: t('shop.name'), constants: t('shop.constants') }"
+          @mine="keepMine"
+          @theirs="takeTheirs"
+          @back="form.conflict.value = null"
+        />
+        <p v-if="form.failure.value" class="bad" role="alert">{{ form.failure.value }}</p>
+        <div v-if="session.isOwner">
+          <v-btn type="submit" class="next-action" :loading="form.busy.value">{{ t('shell.save') }}</v-btn>
+        </div>
+      </form>
+    </LoadState>
+  </section>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: var(--gap-3);
+}
+</style>

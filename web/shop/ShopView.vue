@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { unitSystems } from '@sleetfall/contract'
+import { useI18n } from 'vue-i18n'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import ShopSettings from './ShopSettings.vue'
+import StaffList from './StaffList.vue'
+
+const { t } = useI18n()
+const session = useSession()
+const notices = useNotices()
+const themes = ['light', 'dark', 'system'] as const
+const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.attempt(() => session.prefer(change))
+</script>
+
+<template>
+  <div class="shop">
+    <section class="panel stack">
+      <h1>{{ t('shop.mine') }}</h1>
+      <v-radio-group
+        :label="t('shop.units')"
+        hide-details
+        :model-value="session.preferences.units"
+        @update:model-value="prefer({ units: $event as 'imperial' })"
+      >
+        <v-radio v-for="units in unitSystems" :key="units" :value="units" :label="t(`shop.unitSystems.${units}`)" />
+      </v-radio-group>
+      <v-radio-group
+        :label="t('shop.theme')"
+        hide-details
+        :model-value="session.preferences.theme"
+        @update:model-value="prefer({ theme: $event as 'light' })"
+      >
+        <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
+      </v-radio-group>
+      <div>
+        <v-btn @click="notices.attempt(session.signOut)">{{ t('shop.signOut') }}</v-btn>
+      </div>
+    </section>
+    <StaffList v-if="session.isOwner" />
+    <ShopSettings class="wide" />
+  </div>
+</template>
+
+<style scoped>
+.shop {
+  display: grid;
+  grid-template-columns: 1fr 1.5fr;
+  gap: var(--gap-3);
+  align-items: start;
+  max-width: 1100px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+@media (max-width: 900px) {
+  .shop {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

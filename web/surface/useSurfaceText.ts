@@ -1,0 +1,43 @@
+import { type SurfaceNow, scannerTopGrit } from '@sleetfall/core'
+import { useI18n } from 'vue-i18n'
+
+/** Grit as people say it: to two digits, ~4300. */
+export const roundGrit = (grit: number) => (grit >= 1000 ? Math.round(grit / 100) * 100 : Math.round(grit / 10) * 10)
+
+/** Signs of a surface's state: shape first, word beside it. */
+export const statusSign: Readonly<Record<SurfaceNow['status'], string>> = {
+  'in-window': '●',
+  'leaves-soon': '◐',
+  'too-smooth': '▲',
+  'too-rough': '▼',
+  unknown: '○',
+}
+
+/** Words for a ball's surface and oil, each with where the figure comes from. */
+export function useSurfaceText() {
+  const { t } = useI18n()
+  const grit = (now: SurfaceNow) =>
+    now.grit === null
+      ? t('surface.gritNone')
+      : now.grit > scannerTopGrit
+        ? `> ${scannerTopGrit}`
+        : t('surface.grit', { grit: roundGrit(now.grit) })
+  const target = (now: SurfaceNow) =>
+    now.window ? t('surface.target', { grit: roundGrit(now.window.targetGrit) }) : t('surface.noTarget')
+  const gamesLeft = (now: SurfaceNow) =>
+    now.status === 'unknown'
+      ? ''
+      : now.gamesLeft === null
+        ? t('surface.gamesLeftNone')
+        : now.gamesLeft < 0.5
+          ? t('surface.gamesLeftZero')
+          : t('surface.gamesLeft', Math.round(now.gamesLeft))
+  const why = (now: SurfaceNow) => t(`surface.provenanceWhy.${now.provenance}`, { games: now.gamesSinceScan ?? 0 })
+  const oil = (now: SurfaceNow) => t('surface.oil', { percent: Math.round(100 * now.oilShare) })
+  const oilWhy = (now: SurfaceNow) =>
+    t('surface.oilEstimate', { soaked: Math.round(now.oil.soakedUl), film: Math.round(now.oil.filmUl) })
+  const status = (now: SurfaceNow) => t(`surface.status.${now.status}`)
+  const whole = (now: SurfaceNow) =>
+    t('surface.gauge', { status: status(now), grit: grit(now), target: target(now), oil: oil(now) })
+  return { grit, target, gamesLeft, why, oil, oilWhy, status, whole }
+}

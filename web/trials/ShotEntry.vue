@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { type Trial, type TrialSide, shotSchema } from '@sleetfall/contract'
+import { type Read, limits, reads } from '@sleetfall/core'
+import { computed, ref, useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import PinDeck from '../controls/PinDeck.vue'
+import QuantityField from '../controls/QuantityField.vue'
+import { useForm } from '../controls/useForm.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useTrials } from './store.ts'
+
+/** Enters one shot by keyboard or touch; target and feet stay as they were for the next one. */
+const props = defineProps<{ trial: Trial }>()
+const { t } = useI18n()
+const trials = useTrials()
+const notices = useNotices()
+const entry = useTemplateRef<InstanceType<typeof QuantityField>>('entry')
+const last = props.trial.shots.at(-1)
+const form = useForm(shotSchema, {
+  side: last?.side ?? 'control',
+  targetBoard: last?.targetBoard ?? null,
+  feetBoard: last?.feetBoard ?? null,
+  entryBoard: null,
+  read: null,
+  leave: null,
+})
+const nothing = ref('')
+const side = computed(() => form.values['side'] as TrialSide)
+
+async function record() {
+  const { entryBoard, read, leave } = form.values
+  nothing.value = entryBoard === null && read === null && leave === null ? t('trials.needSomething') : ''
+  if (nothing.value || form.busy.value) return
+  Object.assign(form.values, { id: crypto.randomUUID(), thrownAt: new Date().toISOString() })
+  const ok = await form.submit(async (input) => {
+    const trial = await trials.addShot(props.trial.id, input)
+    const shot = trial.shots.at(-1)!
+    notices.done(t('trials.recorded', { n: shot.sequence }), () =>
+      trials.setAside(trial.id, shot, 'entered by mistake'),
+    )
+  })
+  if (!ok) return
+  Object.assign(form.values, { entryBoard: null, read: null, leave: null })
+  entry.value?.focus()
+}
+
+function aim(field: 'targetBoard' | 'feetBoard', by: number) {
+  const range = field === 'targetBoard' ? limits.board : limits.feetBoard
+  const at = (form.values[field] as number | null) ?? 20
+  form.values[field] = Math.min(range.max, Math.max(range.min, at + by))
+}
+const toggleRead = (read: Read) => (form.values['read'] = form.values['read'] === read ? null : read)
+
+/** Letters and sideways arrows mean the same wherever the focus is in the panel; figures need neither. */
+function onKey(event: KeyboardEvent) {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const byLetter: Record<string, Read> = { e: 'early', r: 'right', l: 'late' }
+  const read = byLetter[event.key.toLowerCase()]
+  const across = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
+  if (read) toggleRead(read)
+  else if (event.key.toLowerCase() === 'x') form.values['leave'] = []
+  else if (event.key.toLowerCase() === 's') form.values['side'] = side.value === 'control' ? 'variant' : 'control'
+  else if (across !== 0) aim(event.shiftKey ? 'feetBoard' : 'targetBoard', across)
+  else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) void record()
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <section class="panel stack touch entry" :aria-label="t('trials.next')" @keydown="onKey">
+    <h2>{{ t('trials.next') }}</h2>
+    <div class="row" role="group" :aria-label="t('trials.side')">
+      <v-btn
+        v-for="one in ['control', 'variant'] as const"
+        :key="one"
+        :class="{ chosen: side === one }"
+        :aria-pressed="side === one"
+        @click="form.values['side'] = one"
+        >{{ side === one ? '● ' : '○ ' }}{{ t(`trials.${one}`) }}:
+        {{ one === 'control' ? trial.controlLabel : trial.variantLabel }}</v-btn
+      >
+    </div>
+    <div class="figures">
+      <QuantityField v-bind="form.field<number>('targetBoard')" name="board" :label="t('trials.target')" />
+      <QuantityField v-bind="form.field<number>('feetBoard')" name="feetBoard" :label="t('trials.feet')" />
+      <QuantityField
+        ref="entry"
+        v-bind="form.field<number>('entryBoard')"
+        name="entryBoard"
+        :label="t('trials.entry')"
+        autofocus
+      />
+    </div>
+    <div class="row" role="group" :aria-label="t('trials.read')">
+      <span class="condensed">{{ t('trials.read') }}</span>
+      <v-btn
+        v-for="read in reads"
+        :key="read"
+        :class="{ chosen: form.values['read'] === read }"
+        :aria-pressed="form.values['read'] === read"
+        @click="toggleRead(read)"
+        >{{ form.values['read'] === read ? '● ' : '○ ' }}{{ t(`trials.reads.${read}`) }}</v-btn
+      >
+    </div>
+    <div class="row deck">
+      <PinDeck v-bind="form.field<number[] | null>('leave')" />
+      <div class="stack">
+        <v-btn
+          :aria-pressed="Array.isArray(form.values['leave']) && form.values['leave'].length === 0"
+          @click="form.values['leave'] = []"
+          >{{ t('controls.strike') }}</v-btn
+        >
+        <v-btn variant="text" @click="form.values['leave'] = null">{{ t('controls.notNoted') }}</v-btn>
+      </div>
+    </div>
+    <p v-if="nothing || form.failure.value" class="bad" role="alert">{{ nothing || form.failure.value }}</p>
+    <v-btn class="next-action record" :loading="form.busy.value" @click="record">{{ t('trials.record') }}</v-btn>
+    <p class="small soft">{{ t('trials.keys') }}</p>
+  </section>
+</template>
+
+<style scoped>
+.figures {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: var(--gap-2);
+}
+.chosen {
+  border: 3px solid var(--ink);
+}
+.deck {
+  align-items: flex-start;
+}
+.record {
+  min-height: 56px !important;
+}
+@media (max-width: 500px) {
+  .figures {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import type { StoredShot, Trial } from '@sleetfall/contract'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import PinDeck from '../controls/PinDeck.vue'
+import { useNotices } from '../shell/notices.ts'
+import { useTrials } from './store.ts'
+
+/** Every shot thrown, newest first; those set aside stay, greyed, with their reason. */
+const props = defineProps<{ trial: Trial }>()
+const { t, tm, rt } = useI18n()
+const trials = useTrials()
+const notices = useNotices()
+const asking = ref<StoredShot | null>(null)
+const other = ref('')
+const reasons = (tm('trials.reasons') as string[]).map((reason) => rt(reason))
+
+async function setAside(shot: StoredShot, reason: string | null) {
+  asking.value = null
+  other.value = ''
+  await notices.attempt(() => trials.setAside(props.trial.id, shot, reason))
+}
+</script>
+
+<template>
+  <table v-if="trial.shots.length > 0" class="list">
+    <thead>
+      <tr>
+        <th scope="col" class="number">{{ t('trials.n') }}</th>
+        <th scope="col">{{ t('trials.side') }}</th>
+        <th scope="col" class="number">{{ t('trials.target') }}</th>
+        <th scope="col" class="number">{{ t('trials.feet') }}</th>
+        <th scope="col">{{ t('trials.read') }}</th>
+        <th scope="col" class="number">{{ t('trials.entry') }}</th>
+        <th scope="col">{{ t('trials.leave') }}</th>
+        <td></td>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="shot in [...trial.shots].reverse()" :key="shot.id" :class="{ aside: shot.setAsideReason }">
+        <td class="number">{{ shot.sequence }}</td>
+        <td>{{ shot.side === 'control' ? '○' : '◆' }} {{ t(`trials.${shot.side}`) }}</td>
+        <td class="number">{{ shot.targetBoard ?? '–' }}</td>
+        <td class="number">{{ shot.feetBoard ?? '–' }}</td>
+        <td>{{ shot.read ? t(`trials.reads.${shot.read}`) : '–' }}</td>
+        <td class="number">{{ shot.entryBoard ?? '–' }}</td>
+        <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
+        <td>
+          <template v-if="shot.setAsideReason">
+            <span class="small">{{ t('trials.asideFor', { reason: shot.setAsideReason }) }}</span>
+            <v-btn
+              size="small"
+              variant="text"
+              :aria-label="`${t('trials.count')}: ${shot.sequence}`"
+              @click="setAside(shot, null)"
+              >{{ t('trials.count') }}</v-btn
+            >
+          </template>
+          <v-btn
+            v-else
+            size="small"
+            variant="text"
+            :aria-label="`${t('trials.setAside')}: ${shot.sequence}`"
+            @click="asking = shot"
+            >{{ t('trials.setAside') }}</v-btn
+          >
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <v-dialog
+    :model-value="asking !== null"
+    max-width="480"
+    :aria-label="t('trials.reasonTitle', { n: asking?.sequence })"
+    @update:model-value="asking = null"
+  >
+    <div v-if="asking" class="panel stack touch">
+      <h2>{{ t('trials.reasonTitle', { n: asking.sequence }) }}</h2>
+      <p class="soft">{{ t('trials.reasonHint') }}</p>
+      <div class="row">
+        <v-btn v-for="reason in reasons" :key="reason" @click="setAside(asking, reason)">{{ reason }}</v-btn>
+      </div>
+      <form class="row" @submit.prevent="other.trim() && setAside(asking, other)">
+        <v-text-field v-model="other" :label="t('trials.otherReason')" maxlength="120" />
+        <v-btn type="submit" :disabled="other.trim() === ''">{{ t('trials.setAside') }}</v-btn>
+      </form>
+      <div class="row">
+        <v-btn variant="text" @click="asking = null">{{ t('shell.cancel') }}</v-btn>
+      </div>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.aside td {
+  color: var(--ink-soft);
+  background: var(--panel-sunk);
+}
+.aside td.number {
+  text-decoration: line-through;
+}
+</style>

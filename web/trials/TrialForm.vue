@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { type Trial, trialSchema } from '@sleetfall/contract'
+import { computed, onMounted, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useBalls } from '../balls/store.ts'
+import FormDialog from '../controls/FormDialog.vue'
+import { useForm } from '../controls/useForm.ts'
+import { useCustomers } from '../customers/store.ts'
+import { usePatterns } from '../lanes/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSurfaceText } from '../surface/useSurfaceText.ts'
+import { useTrials } from './store.ts'
+
+/** Begins a trial: a question, a bowler, a pattern, a control and one variant. */
+const props = defineProps<{
+  customerId?: string | undefined
+  patternId?: string | undefined
+  ballId?: string | undefined
+}>()
+const emit = defineEmits<{ close: []; saved: [Trial] }>()
+const { t } = useI18n()
+const balls = useBalls()
+const customers = useCustomers()
+const patterns = usePatterns()
+const trials = useTrials()
+const notices = useNotices()
+const text = useSurfaceText()
+onMounted(() => {
+  void balls.load()
+  void customers.load()
+  void patterns.load()
+})
+const form = useForm(trialSchema, {
+  ...trialSchema.getDefault(),
+  id: crypto.randomUUID(),
+  startedAt: new Date().toISOString(),
+  customerId: props.customerId ?? null,
+  patternId: props.patternId ?? null,
+  variantBallId: props.ballId ?? null,
+  controlBallId: null,
+  question: '',
+  controlLabel: '',
+  variantLabel: '',
+})
+const own = computed(() => balls.items.filter((ball) => ball.customerId === form.values['customerId']))
+const ballOf = (side: 'control' | 'variant') => balls.byId.get(String(form.values[`${side}BallId`]))
+const items = computed(() =>
+  own.value.map((ball) => ({ value: ball.id, title: `${ball.name} (${text.grit(ball.surface)})` })),
+)
+const warnings = computed(() =>
+  [...new Set([ballOf('control'), ballOf('variant')])].flatMap((ball) => {
+    if (!ball) return []
+    if (ball.surface.provenance === 'unknown') return [t('trials.unknownSurface', { name: ball.name })]
+    return ball.surface.settled ? [] : [t('trials.notSettled', { name: ball.name })]
+  }),
+)
+for (const side of ['control', 'variant'] as const) {
+  // A name is proposed from ball and surface until somebody types one.
+  watch(
+    () => ballOf(side),
+    (ball, before) => {
+      const proposal = (one: typeof ball) => (one ? `${one.name}, ${text.grit(one.surface)}` : '')
+      const typed = form.values[`${side}Label`]
+      if (typed === '' || typed === proposal(before)) form.values[`${side}Label`] = proposal(ball)
+    },
+    { immediate: true },
+  )
+}
+async function save() {
+  const ok = await form.submit(async (input) => {
+    const trial = await trials.create(input)
+    notices.done(t('trials.begun'))
+    emit('saved', trial)
+  })
+  if (ok) emit('close')
+}
+</script>
+
+<template>
+  <FormDialog
+    :title="t('trials.add')"
+    :failure="form.failure.value"
+    :busy="form.busy.value"
+    :changed="form.changed.value"
+    :save-text="t('trials.begin')"
+    @save="save"
+    @close="emit('close')"
+  >
+    <v-text-field
+      v-bind="form.field('question')"
+      :label="t('trials.question')"
+      :hint="t('trials.questionHint')"
+      persistent-hint
+      autofocus
+    />
+    <v-autocomplete
+      v-bind="form.field('customerId')"
+      :label="t('trials.bowler')"
+      :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
+    />
+    <v-autocomplete
+      v-bind="form.field('patternId')"
+      :label="t('trials.pattern')"
+      :items="patterns.items.map((p) => ({ value: p.id, title: p.name }))"
+    />
+    <p v-if="!form.values['customerId']" class="soft">{{ t('trials.bowlerFirst') }}</p>
+    <p v-else-if="own.length === 0">{{ t('trials.noBalls') }}</p>
+    <div v-else class="pair">
+      <v-select v-bind="form.field('controlBallId')" :label="t('trials.controlBall')" :items="items" />
+      <v-text-field v-bind="form.field('controlLabel')" :label="t('trials.controlLabel')" />
+      <v-select v-bind="form.field('variantBallId')" :label="t('trials.variantBall')" :items="items" />
+      <v-text-field v-bind="form.field('variantLabel')" :label="t('trials.variantLabel')" />
+    </div>
+    <p class="small soft">{{ t('trials.sameBall') }}</p>
+    <p v-for="warning in warnings" :key="warning" role="status">{{ warning }}</p>
+    <v-text-field
+      v-bind="form.field('gamesSinceOiling')"
+      :model-value="form.values['gamesSinceOiling'] as string | null"
+      :label="t('trials.gamesSinceOiling')"
+      inputmode="decimal"
+      @update:model-value="form.values['gamesSinceOiling'] = $event === '' ? null : $event"
+    />
+  </FormDialog>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-3);
+}
+</style>

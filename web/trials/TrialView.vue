@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import type { TrialBall } from '@sleetfall/contract'
+import { leastShots } from '@sleetfall/core'
+import { computed, onMounted } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
+import LoadState from '../controls/LoadState.vue'
+import { dayText } from '../controls/days.ts'
+import { useNotices } from '../shell/notices.ts'
+import { roundGrit } from '../surface/useSurfaceText.ts'
+import ShotEntry from './ShotEntry.vue'
+import ShotList from './ShotList.vue'
+import { useTrials } from './store.ts'
+import { resultOf, useResultText } from './useResultText.ts'
+
+const { t } = useI18n()
+const route = useRoute()
+const trials = useTrials()
+const notices = useNotices()
+const { lines } = useResultText()
+onMounted(() => trials.load(true))
+const trial = computed(() => trials.byId.get(String(route.params['trialId'])))
+const result = computed(() => trial.value && resultOf(trial.value))
+const sides = computed(() => {
+  const [one, now] = [trial.value, result.value]
+  if (!one || !now) return []
+  return (['control', 'variant'] as const).map((side) => ({
+    side,
+    label: one[`${side}Label`],
+    ball: one[side],
+    summary: now[side],
+  }))
+})
+const frozen = (ball: TrialBall) =>
+  ball.surface.grit === null ? t('trials.frozenUnknown') : t('trials.frozen', { grit: roundGrit(ball.surface.grit) })
+const mayRefreeze = computed(
+  () =>
+    trial.value &&
+    trial.value.shots.some((s) => s.side === 'control') &&
+    !trial.value.shots.some((s) => s.side === 'variant'),
+)
+
+async function refreeze() {
+  if (trial.value && (await notices.attempt(() => trials.freezeVariant(trial.value!))))
+    notices.done(t('trials.refrozen'))
+}
+</script>
+
+<template>
+  <LoadState :loaded="trials.loaded && trial !== undefined" :error="trials.error" @retry="trials.load(true)">
+    <section v-if="trial && result" class="trial">
+      <header class="stack">
+        <div class="spread">
+          <h1>{{ trial.question }}</h1>
+          <div class="row">
+            <v-btn size="small" :to="`/coverage/${trial.customerId}`">{{ t('trials.toCoverage') }}</v-btn>
+            <v-btn size="small" variant="text" to="/trials">{{ t('trials.back') }}</v-btn>
+          </div>
+        </div>
+        <p class="soft">
+          {{ trial.customerName
+          }}<template v-if="trial.customerHand === 'left'"> ({{ t('customers.left') }})</template> ·
+          {{ trial.patternName }} · {{ dayText(trial.startedAt)
+          }}<template v-if="trial.gamesSinceOiling !== null">
+            · {{ t('trials.gamesSinceOiling') }}: {{ trial.gamesSinceOiling }}</template
+          >
+        </p>
+      </header>
+      <ShotEntry :key="trial.id" :trial="trial" />
+      <section class="stack" :aria-label="t('trials.result')">
+        <h2>
+          {{ t('trials.result') }} <span class="small soft">{{ t('trials.measured') }}</span>
+        </h2>
+        <div class="verdict" aria-live="polite">
+          <p v-for="(line, index) in lines(trial)" :key="index" :class="index === 0 ? 'first' : 'small'">{{ line }}</p>
+        </div>
+        <div class="sides">
+          <div v-for="one in sides" :key="one.side" class="panel">
+            <h3>{{ one.side === 'control' ? '○' : '◆' }} {{ one.label }}</h3>
+            <p class="small soft">{{ one.ball.name }}, {{ frozen(one.ball) }}</p>
+            <p>
+              {{ t('trials.counted', { n: one.summary.counted })
+              }}<template v-if="one.summary.setAside > 0"
+                >, {{ t('trials.asideCount', { n: one.summary.setAside }) }}</template
+              >
+            </p>
+            <p>
+              {{
+                one.summary.meanEntryBoard === null
+                  ? t('trials.noEntry')
+                  : t('trials.meanEntry', { board: one.summary.meanEntryBoard.toFixed(1) })
+              }}
+            </p>
+            <p>{{ one.summary.pocket.of === 0 ? t('trials.noPocket') : t('trials.pocket', one.summary.pocket) }}</p>
+            <p>{{ t('trials.readCounts', one.summary.reads) }}</p>
+            <v-btn v-if="one.side === 'variant' && mayRefreeze" size="small" @click="refreeze">{{
+              t('trials.refreeze')
+            }}</v-btn>
+          </div>
+        </div>
+      </section>
+      <section class="stack shots" :aria-label="t('trials.shots')">
+        <h2>{{ t('trials.shots') }}</h2>
+        <p v-if="trial.shots.length === 0" class="soft">{{ t('trials.noShots', { n: leastShots }) }}</p>
+        <ShotList :trial="trial" />
+      </section>
+    </section>
+  </LoadState>
+</template>
+
+<style scoped>
+.trial {
+  display: grid;
+  grid-template-columns: minmax(360px, 1fr) minmax(360px, 1.2fr);
+  gap: var(--gap-4);
+}
+header,
+.shots {
+  grid-column: 1 / -1;
+}
+.sides {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-2);
+}
+.verdict {
+  border-inline-start: 5px solid var(--ink);
+  padding-inline-start: var(--gap-3);
+  display: grid;
+  gap: var(--gap-1);
+}
+.first {
+  font-size: 1.2rem;
+  font-weight: 700;
+  line-height: 1.3;
+}
+@media (max-width: 900px) {
+  .trial {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

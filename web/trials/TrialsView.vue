@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { type Trial } from '@sleetfall/contract'
+import { onMounted, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
+import LoadState from '../controls/LoadState.vue'
+import SortHead from '../controls/SortHead.vue'
+import { dayText } from '../controls/days.ts'
+import { useSorted } from '../controls/useSorted.ts'
+import TrialForm from './TrialForm.vue'
+import { useTrials } from './store.ts'
+import { useResultText } from './useResultText.ts'
+
+const { t } = useI18n()
+const route = useRoute()
+const router = useRouter()
+const trials = useTrials()
+const { lines } = useResultText()
+const form = ref<{ customerId?: string; ballId?: string; patternId?: string } | null>(null)
+onMounted(() => trials.load())
+const { search, shown, sortBy, ariaSort } = useSorted(
+  'trials',
+  () => trials.items,
+  {
+    when: (one) => -Date.parse(one.startedAt),
+    question: (one) => one.question,
+    bowler: (one) => one.customerName,
+    pattern: (one) => one.patternName,
+  },
+  (one) => `${one.question} ${one.customerName} ${one.patternName} ${one.controlLabel} ${one.variantLabel}`,
+)
+const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
+watch(
+  () => route.query['new'],
+  (wanted) => {
+    if (wanted !== 'trial') return
+    const { customer, ball, pattern } = route.query
+    form.value = Object.fromEntries(
+      Object.entries({ customerId: text(customer), ballId: text(ball), patternId: text(pattern) }).filter(
+        ([, value]) => value !== undefined,
+      ),
+    )
+    void router.replace({ path: route.path })
+  },
+  { immediate: true },
+)
+const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
+</script>
+
+<template>
+  <section class="stack">
+    <div class="spread">
+      <h1>{{ t('trials.title') }}</h1>
+      <v-btn size="small" class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
+    </div>
+    <LoadState
+      :loaded="trials.loaded"
+      :error="trials.error"
+      :empty="trials.items.length === 0"
+      @retry="trials.load(true)"
+    >
+      <template #empty>
+        <p>{{ t('trials.noneYet') }}</p>
+        <v-btn class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
+      </template>
+      <v-text-field v-model="search" class="find" :label="t('trials.find')" clearable />
+      <table class="list">
+        <thead>
+          <tr>
+            <SortHead :label="t('trials.when')" :sorted="ariaSort('when')" @sort="sortBy('when')" />
+            <SortHead :label="t('trials.question')" :sorted="ariaSort('question')" @sort="sortBy('question')" />
+            <SortHead :label="t('trials.bowler')" :sorted="ariaSort('bowler')" @sort="sortBy('bowler')" />
+            <SortHead :label="t('trials.pattern')" :sorted="ariaSort('pattern')" @sort="sortBy('pattern')" />
+            <th scope="col" class="number">{{ t('trials.shots') }}</th>
+            <th scope="col">{{ t('trials.outcome') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="trial in shown" :key="trial.id">
+            <td class="figure">{{ dayText(trial.startedAt) }}</td>
+            <td>
+              <router-link :to="`/trials/${trial.id}`"
+                ><strong>{{ trial.question }}</strong></router-link
+              >
+            </td>
+            <td>{{ trial.customerName }}</td>
+            <td>{{ trial.patternName }}</td>
+            <td class="number">{{ trial.shots.length }}</td>
+            <td class="small">{{ lines(trial)[0] }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="shown.length === 0" class="soft">{{ t('trials.none') }}</p>
+    </LoadState>
+    <TrialForm v-if="form" v-bind="form" @close="form = null" @saved="openTrial" />
+  </section>
+</template>
+
+<style scoped>
+.find {
+  max-width: 340px;
+}
+</style>
