@@ -26,7 +26,13 @@ export default tseslint.config(
     files: ['**/*.{ts,vue,mjs}'],
     plugins: { boundaries },
     settings: {
-      'import/resolver': { typescript: { project: ['tsconfig.json', 'web/tsconfig.json'], alwaysTryTypes: true } },
+      'import/resolver': {
+        typescript: {
+          project: ['tsconfig.json', 'web/tsconfig.json'],
+          alwaysTryTypes: true,
+          noWarnOnMultipleProjects: true,
+        },
+      },
       'boundaries/elements': rooms.map((room) => ({ type: room, pattern: room })),
     },
     rules: {

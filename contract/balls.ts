@@ -48,14 +48,7 @@ export const ballSchema = yup.object({
   factorySource: optionalOneOf('Source of the factory finish', figureSources),
   /** Grit the ball is kept at; without it the last recipe is the target. */
   targetGrit: figure('grit', 'Target grit'),
-  gamesBefore: yup
-    .number()
-    .label('Games before our record')
-    .typeError('Games before our record: a number, 0 to 2000')
-    .integer('Games before our record: a whole number, 0 to 2000')
-    .min(0, 'Games before our record: 0 to 2000')
-    .max(2000, 'Games before our record: 0 to 2000')
-    .default(0),
+  gamesBefore: wholeQuantity('gamesBefore', 'Games before our record').default(0),
   place: oneOf('Whereabouts', places).default('customer'),
   shelf: optionalText('Shelf place', 40),
   boughtOn: pastDay('Bought on').nullable().default(null),

@@ -9,14 +9,7 @@ export const trialSchema = yup.object({
   patternId: identifier('Pattern'),
   question: requiredText('Question', 200),
   startedAt: pastTime('When'),
-  gamesSinceOiling: yup
-    .number()
-    .label('Games since oiling')
-    .typeError('Games since oiling: a number, 0 to 60')
-    .min(0, 'Games since oiling: 0 to 60')
-    .max(60, 'Games since oiling: 0 to 60')
-    .nullable()
-    .default(null),
+  gamesSinceOiling: quantity('gamesSinceOiling', 'Games since oiling').nullable().default(null),
   controlBallId: identifier('Control ball'),
   variantBallId: identifier('Variant ball'),
   controlLabel: requiredText('Name of the control', 60),

@@ -1,3 +1,4 @@
+import { isReactive } from '../ball/covers.ts'
 import type { Condition } from '../lane/figures.ts'
 import { type CoverageBall, type CoverageCell, type Evidence, coverageCell } from './cell.ts'
 import { equivalentRaUm } from './strength.ts'
@@ -17,7 +18,7 @@ export interface CoverageMap {
   readonly gaps: readonly string[]
   /** Targets that only one ball covers. */
   readonly thin: readonly string[]
-  /** Pairs of balls that read alike and get the same verdict on every target. */
+  /** Pairs of balls of one kind of cover that read alike and do alike on every target. */
   readonly overlaps: readonly (readonly [string, string])[]
   /** Balls that cover nothing this bowler meets. */
   readonly unused: readonly string[]
@@ -25,22 +26,27 @@ export interface CoverageMap {
 
 /** Two balls closer than this in log equivalent Ra (half a finish step) read alike. */
 const alikeLogRa = 0.12
+/** Shares in the pocket closer than this cannot be told apart in a few shots. */
+const alikeShare = 0.1
 
 export function coverageMap(question: CoverageQuestion): CoverageMap {
   const { balls, targets, band, evidence, threshold } = question
   const cells = balls.flatMap((ball) => targets.map((target) => coverageCell(ball, target, band, evidence, threshold)))
   const covering = (targetId: string) => cells.filter((cell) => cell.targetId === targetId && cell.covered).length
-  const verdicts = (ballId: string) =>
-    cells
-      .filter((cell) => cell.ballId === ballId)
-      .map((cell) => cell.verdict)
-      .join()
+  const shares = (ballId: string) =>
+    cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.pocket?.p ?? null)
+  const doAlike = (a: string, b: string) => {
+    const other = shares(b)
+    return shares(a).every(
+      (share, index) => share !== null && other[index] != null && Math.abs(share - other[index]) < alikeShare,
+    )
+  }
   // Spare balls (polyester) are neither doubled nor idle.
   const strikeBalls = balls.filter((ball) => ball.reading.cover !== 'polyester')
   const overlaps = strikeBalls.flatMap((a, index) =>
     strikeBalls
       .slice(index + 1)
-      .filter((b) => alike(a, b) && verdicts(a.id) === verdicts(b.id))
+      .filter((b) => alike(a, b) && doAlike(a.id, b.id))
       .map((b) => [a.id, b.id] as const),
   )
   return {
@@ -57,7 +63,7 @@ export function coverageMap(question: CoverageQuestion): CoverageMap {
 
 function alike(a: CoverageBall, b: CoverageBall): boolean {
   const [raA, raB] = [a.reading.effectiveRaUm, b.reading.effectiveRaUm]
-  if (raA === null || raB === null) return false
+  if (raA === null || raB === null || isReactive(a.reading.cover) !== isReactive(b.reading.cover)) return false
   const apart = Math.log(
     equivalentRaUm({ ...a.reading, effectiveRaUm: raA }) / equivalentRaUm({ ...b.reading, effectiveRaUm: raB }),
   )

@@ -20,7 +20,7 @@ export function parseInches(text: string): number | undefined {
     .replace(',', '.')
     .replace(/\s+/g, ' ')
     .trim()
-  const match = /^([+-])?\s*(?:(\d+(?:\.\d*)?|\.\d+)(?!\/))?(?:[ -]?(\d+)\/(\d+))?$/.exec(plain)
+  const match = /^([+-])?\s*(?:(\d+(?:\.\d*)?|\.\d+)(?![\d/]))?(?:[ -]?(\d+)\/(\d+))?$/.exec(plain)
   if (!match || (match[2] === undefined && match[3] === undefined)) return undefined
   if (match[3] !== undefined && Number(match[4]) === 0) return undefined
   const fraction = match[3] === undefined ? 0 : Number(match[3]) / Number(match[4])

@@ -47,6 +47,8 @@ export const limits = {
   grit: limit(180, 6000, 100, 'grit'),
   scannedGrit: limit(180, 10000, 10, 'grit'),
   games: limit(1, 60, 1, 'games'),
+  gamesBefore: limit(0, 2000, 1, 'games'),
+  gamesSinceOiling: limit(0, 60, 0.5, 'games', 1),
   gamesPerWeek: limit(0, 60, 0.5, 'games a week', 1),
   waterTemperatureC: limit(20, 60, 1, '°C'),
   soakMinutes: limit(1, 60, 1, 'min'),

@@ -126,7 +126,6 @@ export async function stepBack(db: Db, id: string, version: number): Promise<Job
   const lastDone = job.procedure.filter((step) => step.doneAt !== null).at(-1)
   if (!lastDone) throw new ProblemError(409, 'wrong-state', 'This is the first step already.')
   await store.reopenStep(db, id, lastDone.position)
-  await begin(db, await existing(db, id), lastDone.position)
   return existing(db, id)
 }
 

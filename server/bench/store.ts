@@ -104,7 +104,10 @@ export async function finishStep(
   )
 }
 
-/** Takes the running step off its station and makes the one before it current again. */
+/**
+ * Takes the running step off its station and makes the one before it current again, on the station and with the timer
+ * that it had. Breaks the one-ball constraint, and so is refused, when another ball has taken that station since.
+ */
 export async function reopenStep(db: Db, jobId: string, position: number): Promise<void> {
   await db.run(
     `update job_step set started_at = null, done_at = null, station_id = null, measured = '{}'

@@ -112,6 +112,7 @@ const labels = Object.fromEntries(
 <style scoped>
 .pair {
   display: grid;
+  align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: var(--gap-3);
 }

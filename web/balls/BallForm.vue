@@ -21,6 +21,8 @@ const { t } = useI18n()
 const balls = useBalls()
 const customers = useCustomers()
 const notices = useNotices()
+// Fixed when the form opens: what is typed belongs to this customer whatever the page behind does.
+const customerGiven = props.customerId !== undefined
 const initial = props.ball ?? {
   ...ballSchema.getDefault(),
   id: crypto.randomUUID(),
@@ -137,14 +139,19 @@ const optional = (keys: readonly string[], group: string) =>
   >
     <div class="grid">
       <v-autocomplete
-        v-if="!customerId"
+        v-if="!customerGiven"
         v-bind="form.field('customerId')"
         :label="t('balls.fields.customerId')"
         :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
         class="two"
         autofocus
       />
-      <v-text-field v-bind="form.field('name')" :label="t('balls.fields.name')" class="two" :autofocus="!!customerId" />
+      <v-text-field
+        v-bind="form.field('name')"
+        :label="t('balls.fields.name')"
+        class="two"
+        :autofocus="customerGiven"
+      />
       <v-select
         v-bind="form.field('cover')"
         :label="t('balls.fields.cover')"
@@ -212,7 +219,11 @@ const optional = (keys: readonly string[], group: string) =>
           :label="t('balls.reading', { n: 1 })"
         />
       </template>
-      <v-text-field v-bind="form.field('gamesBefore')" :label="t('balls.fields.gamesBefore')" inputmode="numeric" />
+      <QuantityField
+        v-bind="form.field<number>('gamesBefore')"
+        name="gamesBefore"
+        :label="t('balls.fields.gamesBefore')"
+      />
     </div>
     <div class="grid">
       <v-select
@@ -231,6 +242,7 @@ const optional = (keys: readonly string[], group: string) =>
 <style scoped>
 .grid {
   display: grid;
+  align-items: start;
   grid-template-columns: repeat(4, minmax(0, 1fr));
   gap: var(--gap-3);
 }

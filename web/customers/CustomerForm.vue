@@ -118,9 +118,9 @@ const figures = [
     <h3>{{ t('customers.release') }}</h3>
     <p class="soft small">{{ t('customers.releaseHint') }}</p>
     <div class="figures">
-      <template v-for="[name, source] in figures" :key="name">
-        <QuantityField v-bind="form.field<number>(name)" :name="name" :label="t(`customers.fields.${name}`)" />
-        <SourceSelect v-bind="form.field(source)" :label="t(`customers.fields.${name}`)" />
+      <template v-for="[figure, source] in figures" :key="figure">
+        <QuantityField v-bind="form.field<number>(figure)" :name="figure" :label="t(`customers.fields.${figure}`)" />
+        <SourceSelect v-bind="form.field(source)" :label="t(`customers.fields.${figure}`)" />
       </template>
       <QuantityField
         v-bind="form.field<number>('papOverIn')"
@@ -150,6 +150,7 @@ const figures = [
 <style scoped>
 .grid {
   display: grid;
+  align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: var(--gap-3);
 }
@@ -158,6 +159,7 @@ const figures = [
 }
 .figures {
   display: grid;
+  align-items: start;
   grid-template-columns: 1fr 1fr 1fr 1fr;
   gap: var(--gap-3);
 }

@@ -104,6 +104,7 @@ function takeTheirs() {
 <style scoped>
 .grid {
   display: grid;
+  align-items: start;
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: var(--gap-3);
 }

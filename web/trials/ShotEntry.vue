@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Trial, type TrialSide, shotSchema } from '@sleetfall/contract'
+import { type Trial, type TrialSide, shotSchema, sides } from '@sleetfall/contract'
 import { type Read, limits, reads } from '@sleetfall/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -24,6 +24,7 @@ const form = useForm(shotSchema, {
   read: null,
   leave: null,
 })
+const leave = () => form.field<number[] | null>('leave')
 const nothing = ref('')
 const side = computed(() => form.values['side'] as TrialSide)
 
@@ -72,7 +73,7 @@ function onKey(event: KeyboardEvent) {
     <h2>{{ t('trials.next') }}</h2>
     <div class="row" role="group" :aria-label="t('trials.side')">
       <v-btn
-        v-for="one in ['control', 'variant'] as const"
+        v-for="one in sides"
         :key="one"
         :class="{ chosen: side === one }"
         :aria-pressed="side === one"
@@ -104,7 +105,7 @@ function onKey(event: KeyboardEvent) {
       >
     </div>
     <div class="row deck">
-      <PinDeck v-bind="form.field<number[] | null>('leave')" />
+      <PinDeck v-bind="leave()" />
       <div class="stack">
         <v-btn
           :aria-pressed="Array.isArray(form.values['leave']) && form.values['leave'].length === 0"

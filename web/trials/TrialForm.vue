@@ -4,6 +4,7 @@ import { computed, onMounted, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
 import FormDialog from '../controls/FormDialog.vue'
+import QuantityField from '../controls/QuantityField.vue'
 import { useForm } from '../controls/useForm.ts'
 import { useCustomers } from '../customers/store.ts'
 import { usePatterns } from '../lanes/store.ts'
@@ -113,12 +114,10 @@ async function save() {
     </div>
     <p class="small soft">{{ t('trials.sameBall') }}</p>
     <p v-for="warning in warnings" :key="warning" role="status">{{ warning }}</p>
-    <v-text-field
-      v-bind="form.field('gamesSinceOiling')"
-      :model-value="form.values['gamesSinceOiling'] as string | null"
+    <QuantityField
+      v-bind="form.field<number>('gamesSinceOiling')"
+      name="gamesSinceOiling"
       :label="t('trials.gamesSinceOiling')"
-      inputmode="decimal"
-      @update:model-value="form.values['gamesSinceOiling'] = $event === '' ? null : $event"
     />
   </FormDialog>
 </template>
@@ -126,6 +125,7 @@ async function save() {
 <style scoped>
 .pair {
   display: grid;
+  align-items: start;
   grid-template-columns: 1fr 1fr;
   gap: var(--gap-3);
 }

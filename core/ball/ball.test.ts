@@ -1,0 +1,44 @@
+import { describe, expect, test } from '@jest/globals'
+import { formatLayout, layoutMarks, parseLayout, readCoreFigure } from '@sleetfall/core'
+import cases from '../fixtures/layout.json' with { type: 'json' }
+
+describe('layout marks agree with an independent program', () => {
+  test.each(cases.cases.map((one) => [one.name, one] as const))('%s', (_, { input, expected }) => {
+    const marks = layoutMarks(input, { overIn: input.papOverIn, upIn: input.papUpIn }, input.diameterIn)
+    for (const [name, value] of Object.entries(expected.layout)) {
+      expect(Math.abs(marks[name as keyof typeof marks] - value)).toBeLessThan(0.005)
+    }
+  })
+})
+
+test('a layout survives writing and reading, however it is spaced', () => {
+  const layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 35 }
+  expect(formatLayout(layout)).toBe('50 × 4 1/2 × 35')
+  for (const text of [formatLayout(layout), '50x4.5x35', '50 * 4½ * 35°']) expect(parseLayout(text)).toEqual(layout)
+  for (const text of ['50 x 9 x 35', '50 x 4', '200 x 4 x 35', 'fifty x 4 x 35'])
+    expect(parseLayout(text)).toBeUndefined()
+})
+
+describe('core figures as they are said at the counter', () => {
+  test.each([
+    ['rgIn', '2.51', 2.51],
+    ['rgIn', '251', 2.51],
+    ['rgIn', '2510', 2.51],
+    ['rgIn', '2,48 in', 2.48],
+    ['differentialIn', '.056', 0.056],
+    ['differentialIn', '56', 0.056],
+    ['differentialIn', '056', 0.056],
+    ['differentialIn', '0', 0],
+    ['intermediateDifferentialIn', '14', 0.014],
+  ] as const)('%s %s', (name, text, valueIn) => expect(readCoreFigure(name, text)).toMatchObject({ ok: true, valueIn }))
+
+  test.each([
+    ['rgIn', '56', 'looks-like-differential'],
+    ['rgIn', '.05', 'looks-like-differential'],
+    ['differentialIn', '2.48', 'looks-like-rg'],
+    ['differentialIn', '251', 'looks-like-rg'],
+    ['rgIn', '3.4', 'out-of-range'],
+    ['rgIn', 'low', 'not-a-number'],
+    ['differentialIn', '-1', 'not-a-number'],
+  ] as const)('%s %s is %s', (name, text, reason) => expect(readCoreFigure(name, text)).toEqual({ ok: false, reason }))
+})

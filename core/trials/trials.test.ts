@@ -1,0 +1,106 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { type Shot, compareVariants, hitPocket, trialResult } from '@sleetfall/core'
+
+/** Extra hours of sleep under two drugs, ten patients each (Cushny & Peebles 1905, used by 'Student' 1908). */
+const drug1 = [0.7, -1.6, -0.2, -1.2, -0.1, 3.4, 3.7, 0.8, 0, 2]
+const drug2 = [1.9, 0.8, 1.1, 0.1, -0.1, 4.4, 5.5, 1.6, 4.6, 3.4]
+
+describe('comparison', () => {
+  test("agrees with the published t-test of Student's sleep data", () => {
+    const shots = [
+      ...drug1.map((value) => ({ variant: 'one', value })),
+      ...drug2.map((value) => ({ variant: 'two', value })),
+    ]
+    const [effect] = compareVariants(shots).effects
+    // Pooled: t = 1.8608 on 18 degrees, p = 0.07919, 95 % −0.203874 to 3.363874.
+    expect(effect!.estimate).toBeCloseTo(1.58, 9)
+    expect(effect!.low).toBeCloseTo(-0.203874, 5)
+    expect(effect!.high).toBeCloseTo(3.363874, 5)
+    expect(effect!.p).toBeCloseTo(0.07919, 5)
+  })
+
+  test('takes a known aim and drift out exactly', () => {
+    const shots = [0, 1, -1, 2, 0, 1, -2, 1].map((aim, index) => ({
+      variant: index % 2 === 0 ? 'control' : 'variant',
+      value: 17 + 0.8 * aim - 0.05 * index + (index % 2 === 0 ? 0 : -1.5),
+      targetDeviationBoards: aim,
+      sequence: index,
+    }))
+    const result = compareVariants(shots)
+    expect(result.effects[0]!.estimate).toBeCloseTo(-1.5, 9)
+    expect(result.covariates.map((one) => one.slope.toFixed(6))).toEqual(['0.800000', '-0.050000'])
+    expect(result.verdict).toBe('different')
+  })
+
+  test('adding the same to every shot moves no difference', () => {
+    const value = fc.double({ min: 10, max: 25, noNaN: true })
+    fc.assert(
+      fc.property(
+        fc.array(value, { minLength: 4, maxLength: 8 }),
+        fc.array(value, { minLength: 4, maxLength: 8 }),
+        fc.double({ min: -5, max: 5, noNaN: true }),
+        (a, b, shift) => {
+          const shots = (by: number) => [
+            ...a.map((v) => ({ variant: 'a', value: v + by })),
+            ...b.map((v) => ({ variant: 'b', value: v + by })),
+          ]
+          expect(compareVariants(shots(shift)).effects[0]!.estimate).toBeCloseTo(
+            compareVariants(shots(0)).effects[0]!.estimate,
+            8,
+          )
+        },
+      ),
+    )
+  })
+
+  test('one variant, or no degree of freedom, is too few', () => {
+    expect(compareVariants([{ variant: 'a', value: 1 }]).verdict).toBe('too-few-shots')
+    expect(
+      compareVariants([
+        { variant: 'a', value: 1 },
+        { variant: 'b', value: 2 },
+      ]).verdict,
+    ).toBe('too-few-shots')
+  })
+})
+
+describe('trial', () => {
+  let sequence = 0
+  const shot = (variantId: string, entryBoard: number | null, change: Partial<Shot> = {}): Shot => ({
+    ...{ variantId, entryBoard, sequence: (sequence += 1) },
+    ...{ feetBoard: 22, targetBoard: 10, read: null, leave: null, setAsideReason: null },
+    ...change,
+  })
+  const many = (id: string, ...boards: number[]) => boards.map((board) => shot(id, board))
+
+  test('says how many shots are missing', () => {
+    const result = trialResult('c', 'v', [...many('c', 17, 17.5), ...many('v', 15)])
+    expect(result).toMatchObject({ missing: { control: 2, variant: 3 }, entry: null })
+  })
+
+  test('shots set aside are counted apart, and shown when they would change the verdict', () => {
+    const shots = [...many('c', 17.4, 17.6, 17.5, 17.5), ...many('v', 15.4, 15.6, 15.5, 15.5)]
+    const wild = shot('v', 30, { setAsideReason: 'stuck at the line' })
+    const result = trialResult('c', 'v', [...shots, wild])
+    expect(result.variant).toMatchObject({ counted: 4, setAside: 1, meanEntryBoard: 15.5 })
+    expect(result.entry?.verdict).toBe('different')
+    expect(result.withSetAside?.verdict).toBe('no-difference-shown')
+    expect(result.driftSeparable).toBe(false)
+  })
+
+  test('when it cannot tell, it says how many shots would', () => {
+    const result = trialResult('c', 'v', [...many('c', 15, 19, 16, 18), ...many('v', 16, 20, 15, 19)])
+    expect(result.entry?.verdict).toBe('no-difference-shown')
+    // n = 2·(2.8·sd/0.5)² with sd² = (10 + 17) / 6 and half a board as the least difference.
+    expect(result.shotsThatWouldTell).toBe(Math.ceil((2 * (2.8 ** 2 * (27 / 6))) / 0.25))
+  })
+
+  test('pocket by entry board, else by leave, else unknown', () => {
+    expect(hitPocket({ entryBoard: 17.5, leave: [1] })).toBe(true)
+    expect(hitPocket({ entryBoard: 19, leave: [] })).toBe(false)
+    expect(hitPocket({ entryBoard: null, leave: [10] })).toBe(true)
+    expect(hitPocket({ entryBoard: null, leave: [4, 9] })).toBe(false)
+    expect(hitPocket({ entryBoard: null, leave: null })).toBeNull()
+  })
+})

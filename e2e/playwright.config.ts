@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test'
+
+const results = process.env['RESULTS']
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  retries: process.env['CI'] ? 1 : 0,
+  reporter: [
+    ['list'],
+    ...(results ? [['json', { outputFile: `${results}/playwright.json` }] as ['json', object]] : []),
+  ],
+  outputDir: '../test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+})

@@ -1,0 +1,92 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { type Page, test as base, expect } from '@playwright/test'
+import { createDatabase, demoSignIns } from '../ops/database.ts'
+import { projectRoot } from '../ops/root.ts'
+
+/** The built application with a database of its own, copied from the demo. */
+export interface Site {
+  readonly url: string
+  /** Address of the database, for tests that look behind the screen. */
+  readonly databaseUrl: string
+  start(): Promise<void>
+  /** Ends the server at once, as a crash would. */
+  kill(): Promise<void>
+}
+
+const clusterUrl = (database: string) => {
+  const pattern = process.env['TEST_CLUSTER_URL']
+  if (!pattern) throw new Error('TEST_CLUSTER_URL is not set; run npm test.')
+  return pattern.replace(/NAME$/, database)
+}
+
+async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer()
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => resolve(port))
+    })
+  })
+}
+
+async function openSite(): Promise<Site> {
+  const name = `e2e_${randomBytes(6).toString('hex')}`
+  await createDatabase(clusterUrl('postgres'), name, { from: 'template_demo' })
+  const databaseUrl = clusterUrl(name)
+  const port = await freePort()
+  let child: ChildProcess | null = null
+  const start = async () => {
+    child = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'error' },
+    })
+    await new Promise<void>((resolve) => child!.once('message', () => resolve()))
+  }
+  const kill = async () => {
+    const ended = new Promise((resolve) => child?.once('exit', resolve))
+    child?.kill('SIGKILL')
+    await ended
+  }
+  await start()
+  return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill }
+}
+
+export const test = base.extend<{ signedIn: Page }, { site: Site }>({
+  site: [
+    // Playwright wants an object pattern as the first argument.
+    async ({}, use) => {
+      const site = await openSite()
+      await use(site)
+      await site.kill()
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ site }, use) => use(site.url),
+  signedIn: async ({ page }, use) => {
+    await signIn(page, 'tech')
+    await use(page)
+  },
+})
+
+/** Signs in through the screen as one of the demo's people. */
+export async function signIn(page: Page, login: string): Promise<void> {
+  const member = demoSignIns().find((one) => one.login === login)!
+  await page.goto('/')
+  await page.getByLabel('Sign-in name').fill(login)
+  await page.getByLabel('Password').fill(member.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('navigation', { name: 'Areas' })).toBeVisible()
+}
+
+/** Chooses an option of a select by its label. */
+export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
+  const box = page.getByRole('dialog').getByRole('combobox', { name: label })
+  await box.click()
+  const list = page.getByRole('option', { name: option })
+  await list.first().click()
+}
+
+export { expect }

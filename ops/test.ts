@@ -1,0 +1,115 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildAll } from './build.ts'
+import { ensureChromium } from './debian.ts'
+import { createDatabase, migrationsFolder, prepareDatabase } from './database.ts'
+import { startCluster } from './postgres.ts'
+import { projectRoot } from './root.ts'
+import { migrate } from '../server/database/migrate.ts'
+
+/** Runs every check and prints one line for each, then the sum. `--shots` only makes the pictures of the README. */
+const shotsOnly = process.argv.includes('--shots')
+const results = join(projectRoot, '.local', 'results')
+rmSync(results, { recursive: true, force: true })
+mkdirSync(results, { recursive: true })
+
+const chromium = ensureChromium()
+const cluster = await startCluster({
+  folder: join(projectRoot, '.local', 'test-postgres'),
+  preferredPort: 54410,
+  unsafeFast: true,
+})
+const end = () => cluster.stop()
+process.on('SIGINT', () => {
+  end()
+  process.exit(130)
+})
+
+const env = {
+  ...process.env,
+  NODE_NO_WARNINGS: '1',
+  TEST_CLUSTER_URL: cluster.url('NAME'),
+  CHROMIUM: chromium,
+  PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1',
+}
+
+async function run(command: string, args: readonly string[], extra: Record<string, string> = {}): Promise<boolean> {
+  const child = spawn(command, args, {
+    cwd: projectRoot,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...env, ...extra },
+  })
+  return new Promise((resolve) => child.on('exit', (code) => resolve(code === 0)))
+}
+const bin = (name: string) => join(projectRoot, 'node_modules', '.bin', name)
+
+interface Count {
+  readonly name: string
+  readonly passed: number
+  readonly failed: number
+}
+const counts: Count[] = []
+/** Counts a step; one that failed without a failed test in its report counts as one failure. */
+function count(name: string, ok: boolean, passed = Number(ok), failed = 0): void {
+  counts.push({ name, passed, failed: ok ? failed : Math.max(1, failed) })
+}
+
+async function check(name: string, command: string, args: readonly string[]): Promise<void> {
+  console.log(`\n== ${name}`)
+  count(name, await run(command, args))
+}
+
+function report<T>(file: string): T | null {
+  const path = join(results, file)
+  return existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as T) : null
+}
+
+async function jest(): Promise<void> {
+  console.log('\n== Unit and server tests')
+  const file = join(results, 'jest.json')
+  const ok = await run(bin('jest'), ['--json', `--outputFile=${file}`], { NODE_OPTIONS: '--experimental-vm-modules' })
+  const sums = report<{ numPassedTests: number; numFailedTests: number }>('jest.json')
+  count('Unit and server tests', ok, sums?.numPassedTests ?? 0, sums?.numFailedTests ?? 0)
+}
+
+async function playwright(): Promise<void> {
+  console.log('\n== Browser tests')
+  const only = shotsOnly ? ['--grep', '@shots'] : ['--grep-invert', '@shots']
+  const ok = await run(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts', ...only], { RESULTS: results })
+  const stats = report<{ stats: { expected: number; unexpected: number; flaky: number } }>('playwright.json')?.stats
+  count('Browser tests', ok, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0)
+}
+
+/** Templates that tests copy: one only migrated, one with the demo world. */
+async function templates(): Promise<void> {
+  await createDatabase(cluster.url('postgres'), 'template_migrated', { anew: true })
+  await migrate(cluster.url('template_migrated'), migrationsFolder)
+  await createDatabase(cluster.url('postgres'), 'template_demo', { anew: true })
+  await prepareDatabase(cluster.url('template_demo'), 'demo', () => {})
+}
+
+try {
+  await templates()
+  if (!shotsOnly) {
+    await check('Lint', bin('eslint'), ['.'])
+    await check('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
+    await check('Types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json'])
+    await check('Types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
+    await jest()
+  }
+  await buildAll()
+  await playwright()
+} catch (error) {
+  console.error(error)
+  count('Set-up', false)
+} finally {
+  end()
+}
+
+console.log('')
+for (const { name, passed, failed } of counts) console.log(`${name}: ${passed} passed, ${failed} failed`)
+const passed = counts.reduce((sum, one) => sum + one.passed, 0)
+const failed = counts.reduce((sum, one) => sum + one.failed, 0)
+console.log(`${passed} passed, ${failed} failed`)
+process.exit(failed === 0 ? 0 : 1)

@@ -1,0 +1,87 @@
+import { randomBytes, randomUUID } from 'node:crypto'
+import { createServer } from 'node:http'
+import pg from 'pg'
+import { pino } from 'pino'
+import supertest from 'supertest'
+import { createApp } from '../app.ts'
+import { type Database, openDatabase } from '../database/db.ts'
+import { ensureShop } from '../shop/store.ts'
+import { createStaff } from '../staff/store.ts'
+
+const clusterUrl = (database: string) => {
+  const pattern = process.env['TEST_CLUSTER_URL']
+  if (!pattern) throw new Error('TEST_CLUSTER_URL is not set; run npm test.')
+  return pattern.replace(/NAME$/, database)
+}
+
+/** A database of its own for one test file: a copy of a template on the tests' real PostgreSQL. */
+export async function testDatabase(
+  template: 'template_migrated' | 'template_demo' = 'template_migrated',
+): Promise<Database> {
+  const name = `t_${randomBytes(6).toString('hex')}`
+  const client = new pg.Client({ connectionString: clusterUrl('postgres') })
+  await client.connect()
+  await client.query(`create database ${name} template ${template}`)
+  await client.end()
+  return openDatabase(clusterUrl(name))
+}
+
+export const emptyDatabaseUrl = async () => {
+  const name = `t_${randomBytes(6).toString('hex')}`
+  const client = new pg.Client({ connectionString: clusterUrl('postgres') })
+  await client.connect()
+  await client.query(`create database ${name}`)
+  await client.end()
+  return clusterUrl(name)
+}
+
+export const password = 'a-long-enough-password'
+
+/** A shop with one member of each role, and the whole application over it. */
+export async function testShop() {
+  const database = await testDatabase()
+  await ensureShop(database, 'Test shop', 'test-secret')
+  for (const role of ['owner', 'technician', 'counter'] as const) {
+    await createStaff(database, { id: randomUUID(), login: role, name: role, role, active: true, password })
+  }
+  const { app, close } = createApp({ database, logger: pino({ level: 'silent' }), sessionSecret: 'test-secret' })
+  const server = createServer(app).listen(0, '127.0.0.1')
+  await new Promise((resolve) => server.once('listening', resolve))
+  const address = server.address() as { port: number }
+  const origin = `http://127.0.0.1:${address.port}`
+
+  /** A browser of a member: keeps the cookie, sends origin and write ids. */
+  async function signIn(login: 'owner' | 'technician' | 'counter') {
+    const agent = supertest.agent(origin)
+    await agent.post('/api/session').set('Origin', origin).send({ login, password }).expect(200)
+    const write = (method: 'post' | 'put', path: string, body: object, id: string = randomUUID()) =>
+      agent[method](`/api${path}`).set('Origin', origin).set('X-Write-Id', id).send(body)
+    return {
+      get: (path: string) => agent.get(`/api${path}`),
+      post: write.bind(null, 'post'),
+      put: write.bind(null, 'put'),
+    }
+  }
+  async function end() {
+    close()
+    server.closeAllConnections()
+    await new Promise((resolve) => server.close(resolve))
+    await database.close()
+  }
+  return { database, origin, signIn, end }
+}
+
+export const aCustomer = (change: object = {}) => ({
+  id: randomUUID(),
+  name: `Customer ${randomUUID().slice(0, 8)}`,
+  hand: 'right',
+  ...change,
+})
+export const aBall = (customerId: string, change: object = {}) => ({
+  id: randomUUID(),
+  customerId,
+  name: 'Test ball',
+  cover: 'solid',
+  ...change,
+})
+export const ago = (days: number) => new Date(Date.now() - days * 86_400_000).toISOString()

@@ -1,0 +1,105 @@
+import { randomUUID } from 'node:crypto'
+import type { Trial } from '@sleetfall/contract'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
+
+let shop: Awaited<ReturnType<typeof testShop>>
+let counter: Awaited<ReturnType<typeof shop.signIn>>
+const customer = aCustomer()
+const pattern = {
+  id: randomUUID(),
+  name: 'Test pattern',
+  loads: [{ fromBoard: 2, toBoard: 38, loads: 10, microlitresPerBoard: 50, startFt: 0, endFt: 40 }],
+}
+const ball = aBall(customer.id, { factoryGrit: 2000 })
+beforeAll(async () => {
+  shop = await testShop()
+  counter = await shop.signIn('counter')
+  await counter.post('/customers', customer).expect(200)
+  await counter.post('/patterns', pattern).expect(200)
+  await counter.post('/balls', ball).expect(200)
+})
+afterAll(() => shop.end())
+
+const aTrial = (change: object = {}) => ({
+  ...{ id: randomUUID(), customerId: customer.id, patternId: pattern.id, question: 'Which?', startedAt: ago(0) },
+  ...{ controlBallId: ball.id, variantBallId: ball.id, controlLabel: 'before', variantLabel: 'after', ...change },
+})
+const aShot = (change: object = {}) => ({
+  id: randomUUID(),
+  side: 'control',
+  thrownAt: ago(0),
+  targetBoard: 10,
+  feetBoard: 22,
+  entryBoard: 17.5,
+  ...change,
+})
+
+describe('patterns', () => {
+  test('a row past board 39, swapped boards and a taken name are told at their field', async () => {
+    const bad = {
+      ...pattern,
+      id: randomUUID(),
+      name: 'Bad',
+      loads: [
+        { ...pattern.loads[0], toBoard: 41 },
+        { ...pattern.loads[0], fromBoard: 30, toBoard: 10 },
+      ],
+    }
+    expect((await counter.post('/patterns', bad)).body.fields).toEqual([
+      { path: 'loads[0].toBoard', message: 'To board: 1 to 39 board' },
+      { path: 'loads[1].toBoard', message: 'To board: not below the from board; are the two swapped?' },
+    ])
+    expect(
+      (await counter.post('/patterns', { ...pattern, id: randomUUID(), name: 'TEST PATTERN' })).body.fields[0].path,
+    ).toBe('name')
+  })
+})
+
+describe('trials', () => {
+  test('surfaces are frozen when a trial begins, and the variant’s once more when it was changed in between', async () => {
+    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
+    await counter
+      .post(`/balls/${ball.id}/events`, { id: randomUUID(), kind: 'scanned', happenedAt: ago(0), grits: [1000] })
+      .expect(200)
+    const after: Trial = (
+      await counter.post(`/trials/${trial.id}/variant-surface`, { version: trial.version }).expect(200)
+    ).body
+    expect([after.control.surface.grit, after.variant.surface.grit].map((grit) => Math.round(grit!))).toEqual([
+      2000, 1000,
+    ])
+    await counter.post(`/trials/${trial.id}/shots`, aShot({ side: 'variant' })).expect(200)
+    expect((await counter.post(`/trials/${trial.id}/variant-surface`, { version: after.version })).status).toBe(422)
+  })
+
+  test('shots keep their order from several devices; none is lost or doubled', async () => {
+    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
+    await Promise.all(Array.from({ length: 8 }, () => counter.post(`/trials/${trial.id}/shots`, aShot()).expect(200)))
+    const now: Trial = (await counter.get('/trials')).body.find((one: Trial) => one.id === trial.id)
+    expect(now.shots.map((shot) => shot.sequence)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
+  })
+
+  test('a shot is set aside with a reason, never deleted, and counted again', async () => {
+    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
+    const [shot] = ((await counter.post(`/trials/${trial.id}/shots`, aShot()).expect(200)).body as Trial).shots
+    const url = `/trials/${trial.id}/shots/${shot!.id}/set-aside`
+    const aside: Trial = (await counter.put(url, { version: shot!.version, reason: 'pulled it' }).expect(200)).body
+    expect(aside.shots[0]).toMatchObject({ setAsideReason: 'pulled it', entryBoard: 17.5 })
+    expect((await counter.put(url, { version: shot!.version, reason: null })).status).toBe(409)
+    const back: Trial = (await counter.put(url, { version: aside.shots[0]!.version, reason: null }).expect(200)).body
+    expect(back.shots[0]!.setAsideReason).toBeNull()
+  })
+
+  test('another customer’s ball, an impossible board and a pin named twice are refused', async () => {
+    const other = aCustomer()
+    await counter.post('/customers', other).expect(200)
+    const stranger = aBall(other.id)
+    await counter.post('/balls', stranger).expect(200)
+    expect((await counter.post('/trials', aTrial({ variantBallId: stranger.id }))).body.fields[0].path).toBe(
+      'variantBallId',
+    )
+    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
+    const bad = await counter.post(`/trials/${trial.id}/shots`, aShot({ targetBoard: 44, leave: [4, 4] }))
+    expect(bad.body.fields.map((field: { path: string }) => field.path).sort()).toEqual(['leave', 'targetBoard'])
+  })
+})
