@@ -1,5 +1,11 @@
 const transform = {
-  '^.+\\.ts$': ['@swc/jest', { jsc: { target: 'es2023', parser: { syntax: 'typescript' } }, module: { type: 'es6' } }],
+  '^.+\\.ts$': [
+    '@swc/jest',
+    {
+      jsc: { target: 'es2023', parser: { syntax: 'typescript' }, experimental: { keepImportAttributes: true } },
+      module: { type: 'es6' },
+    },
+  ],
 }
 export default {
   testEnvironment: 'node',

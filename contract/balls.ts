@@ -46,7 +46,7 @@ export const ballSchema = yup.object({
   valAngleDeg: figure('valAngleDeg', 'VAL angle'),
   factoryGrit: figure('scannedGrit', 'Factory finish'),
   factorySource: optionalOneOf('Source of the factory finish', figureSources),
-  /** Grit the ball is kept at; without it the last recipe is the target. */
+  /** Grit the ball is brought back to; its target until a recipe is put on. */
   targetGrit: figure('grit', 'Target grit'),
   gamesBefore: wholeQuantity('gamesBefore', 'Games before our record').default(0),
   place: oneOf('Whereabouts', places).default('customer'),
@@ -84,6 +84,8 @@ export const ballEventSchemas = {
     kind: oneOf('Kind', ['surfaced']),
     steps: recipeStepsSchema,
     recipeKey: yup.string().nullable().default(null),
+    /** Grit that was meant, when the work stopped before its last step. */
+    targetGrit: quantity('scannedGrit', 'Target grit').optional(),
   }),
   scanned: yup.object({
     ...eventBase,

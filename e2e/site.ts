@@ -81,10 +81,20 @@ export async function signIn(page: Page, login: string): Promise<void> {
   await expect(page.getByRole('navigation', { name: 'Areas' })).toBeVisible()
 }
 
+/** Opens a customer's rack from the list beside it. */
+export async function openCustomer(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Customers' })
+    .getByRole('link', { name: new RegExp(name) })
+    .click()
+  await page.getByRole('heading', { name: new RegExp(name), level: 1 }).waitFor()
+}
+
 /** Chooses an option of a select by its label. */
 export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
-  const box = page.getByRole('dialog').getByRole('combobox', { name: label })
-  await box.click()
+  const box = page.getByRole('combobox', { name: label })
+  // The component lays its field over the input.
+  await page.getByRole('dialog').locator('.v-input').filter({ has: box }).click()
   const list = page.getByRole('option', { name: option })
   await list.first().click()
 }

@@ -11,13 +11,18 @@ import {
   oilAfterHours,
   oilShare,
 } from './oil.ts'
-import { type Finish, type RecipeStep, applyRecipe, effectiveRaUm } from './recipe.ts'
+import { type Finish, type RecipeStep, applyRecipe, effectiveRaUm, stepTargetRaUm } from './recipe.ts'
 import { gamesUntilOutside, wearParameters, wornOnUm } from './wear.ts'
 
 /** Everything in a ball's history that changes its surface or its oil. `atMs` is the time it happened. */
 export type SurfaceEvent = { readonly atMs: number } & (
   | { readonly kind: 'games'; readonly games: number; readonly volumeMl: number }
-  | { readonly kind: 'surfaced'; readonly steps: readonly RecipeStep[] }
+  | {
+      readonly kind: 'surfaced'
+      readonly steps: readonly RecipeStep[]
+      /** Grit that was meant, when the work stopped before its last step. */
+      readonly targetGrit?: number | undefined
+    }
   | { readonly kind: 'scanned'; readonly grits: readonly number[] }
   | { readonly kind: 'cleaned'; readonly with: CleaningKind }
   | { readonly kind: 'extracted'; readonly minutes: number; readonly temperatureC: number }
@@ -55,7 +60,7 @@ export interface SurfaceSubject {
   readonly cover: CoverFamily
   /** Finish the ball came with, as an equivalent grit; null when not known. */
   readonly factoryGrit: number | null
-  /** Grit the ball is kept at; without it the last recipe is the target. */
+  /** Grit the ball is kept at: its target until a recipe is put on, which then is what the window lies about. */
   readonly targetGrit: number | null
   /** Games before the record began. */
   readonly gamesBefore: number
@@ -139,7 +144,8 @@ export function surfaceNow(
         gamesSinceScan = null
         gamesOnSurface = 0
         lastSurfacedMs = event.atMs
-        if (subject.targetGrit === null) targetGrit = gritOfRa(done.raTopUm)
+        targetGrit =
+          event.targetGrit ?? (event.steps.length > 0 ? gritOfRa(stepTargetRaUm(event.steps.at(-1)!)) : targetGrit)
         break
       }
       case 'scanned': {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { BallEventInput, Job, StepDoneInput } from '@sleetfall/contract'
-import { type CoverFamily, usualExtraction } from '@sleetfall/core'
+import { type CoverFamily, gritOfRa, stepTargetRaUm, usualExtraction } from '@sleetfall/core'
 import { appendEvent } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
@@ -108,7 +108,16 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
     await append({ id: randomUUID(), kind: 'extracted', happenedAt: at(0), minutes, temperatureC })
   }
   if (steps.length > 0) {
-    await append({ id: randomUUID(), kind: 'surfaced', happenedAt: at(1), steps, recipeKey: job.recipeKey ?? null })
+    const last = job.steps?.at(-1)
+    const targetGrit = last && Math.round(gritOfRa(stepTargetRaUm(last)))
+    await append({
+      id: randomUUID(),
+      kind: 'surfaced',
+      happenedAt: at(1),
+      steps,
+      recipeKey: job.recipeKey ?? null,
+      targetGrit,
+    })
   }
   if (done.some((step) => step.key === 'clean')) {
     await append({ id: randomUUID(), kind: 'cleaned', happenedAt: at(2), with: 'cleaner' })

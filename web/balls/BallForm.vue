@@ -31,6 +31,7 @@ const initial = props.ball ?? {
   place: 'shelf',
 }
 const form = useForm(ballSchema, { ...initial })
+form.claim('drillingAngleDeg', 'pinToPapIn', 'valAngleDeg')
 const version = ref(props.ball?.version ?? 0)
 const number = (key: string) => form.values[key] as number | null | undefined
 

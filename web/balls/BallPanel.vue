@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Ball, BallEvent } from '@sleetfall/contract'
-import { asymmetricFromIn, formatLayout } from '@sleetfall/core'
+import { asymmetricFromIn, careNeeded, formatLayout } from '@sleetfall/core'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import JobForm from '../bench/JobForm.vue'
@@ -51,7 +51,7 @@ const facts = computed(() => {
     [t('balls.fields.hardnessD'), show('hardnessD', b.hardnessD)],
     [t('balls.fields.weightLb'), show('weightLb', b.weightLb)],
     [
-      'RG / diff / int. diff',
+      t('balls.fields.core'),
       b.rgIn == null && b.differentialIn == null ? null : `${figures} in${core ? `, ${core}` : ''}`,
     ],
     [t('balls.fields.pinDistanceIn'), show('pinDistanceIn', b.pinDistanceIn)],
@@ -68,6 +68,7 @@ const facts = computed(() => {
   ]
   return rows.filter((row): row is readonly [string, string] => row[1] !== null)
 })
+const care = computed(() => careNeeded(props.ball.cover, props.ball.surface))
 const surfaceLines = computed(() => {
   const s = props.ball.surface
   return [
@@ -123,6 +124,9 @@ usePlainKeys((key) => {
         <p class="big">
           <span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.status(ball.surface) }}
         </p>
+        <ul v-if="care.length > 0" class="care">
+          <li v-for="reason in care" :key="reason">◆ {{ t(`balls.care.${reason}`) }}</li>
+        </ul>
         <dl>
           <div>
             <dt>{{ text.grit(ball.surface) }}, {{ text.target(ball.surface) }}</dt>
@@ -179,7 +183,7 @@ usePlainKeys((key) => {
     <JobForm
       v-if="form === 'job'"
       :ball="ball"
-      :suggested-grit="ball.surface.window ? roundGrit(ball.surface.window.targetGrit) : null"
+      :suggested-grit="ball.targetGrit ?? (ball.surface.window ? roundGrit(ball.surface.window.targetGrit) : null)"
       @close="form = null"
     />
   </section>
@@ -200,6 +204,10 @@ usePlainKeys((key) => {
 }
 ul {
   padding-inline-start: 1.1em;
+}
+.care {
+  list-style: none;
+  padding: 0;
 }
 .facts {
   display: grid;

@@ -35,7 +35,9 @@ const oilDue = computed(() => careNeeded(props.ball.cover, props.ball.surface).i
         >{{ text.grit(ball.surface) }} <em>{{ t(`surface.provenance.${ball.surface.provenance}`) }}</em></span
       >
       <span class="small">{{ text.gamesLeft(ball.surface) }}</span>
-      <span class="small"><template v-if="oilDue">◆ </template>{{ text.oil(ball.surface) }} <em>estimate</em></span>
+      <span class="small"
+        ><template v-if="oilDue">◆ </template>{{ text.oil(ball.surface) }} <em>{{ t('surface.estimate') }}</em></span
+      >
       <span v-if="ball.place !== 'customer'" class="small"
         ><strong>{{ t(`balls.places.${ball.place}`) }}</strong> {{ ball.shelf }}</span
       >

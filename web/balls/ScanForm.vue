@@ -20,6 +20,7 @@ const form = useForm(ballEventSchemas.scanned, {
   happenedAt: new Date().toISOString(),
   grits: [],
 })
+form.claim('grits')
 
 async function save() {
   form.values['grits'] = grits.value.filter((grit) => grit !== null)

@@ -39,6 +39,7 @@ export default {
     pinToPapIn: 'Pin to PAP',
     valAngleDeg: 'VAL angle',
     layout: 'Layout',
+    core: 'RG / differential / intermediate',
     factoryGrit: 'Factory finish',
     factorySource: 'Source of the factory finish',
     targetGrit: 'Kept at',
@@ -49,7 +50,7 @@ export default {
     drilledOn: 'Drilled on',
     note: 'Note',
   },
-  targetHint: 'Grit it is kept at; empty: the last recipe is the target',
+  targetHint: 'Grit it is brought back to; a recipe put on the ball becomes its target',
   factoryHint: 'Empty: not known. The surface then counts as unknown until it is scanned or resurfaced.',
   finishNow: 'Finish now',
   finishNows: {

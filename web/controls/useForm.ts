@@ -20,11 +20,14 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   const conflict: Ref<Conflict | null> = ref(null)
   const changed = computed(() => JSON.stringify(values) !== start)
 
+  /** Fields that show their own messages; all others are told at the foot of the form. */
+  const claimed = new Set<string>()
+
   function show(fields: readonly FieldProblem[]): void {
     clear()
     for (const { path, message } of fields) errors[path] = message
-    const shown = fields.filter(({ path }) => !(path in values))
-    failure.value = shown.map((field) => field.message).join(' · ')
+    const unclaimed = fields.filter(({ path }) => !claimed.has(path.split(/[.[]/)[0]!))
+    failure.value = unclaimed.map((field) => field.message).join(' · ')
   }
   function clear(): void {
     for (const key of Object.keys(errors)) delete errors[key]
@@ -59,6 +62,7 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   }
   /** Bindings of a field: value, change and message. */
   function field<T = string>(name: string) {
+    claimed.add(name)
     return {
       modelValue: values[name] as T,
       'onUpdate:modelValue': (value: unknown) => {
@@ -68,7 +72,9 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
       errorMessages: errors[name] ?? '',
     }
   }
-  return { values, errors, failure, busy, conflict, changed, submit, field, clear, show }
+  /** For fields that a form binds in another way and whose messages it shows itself. */
+  const claim = (...names: readonly string[]) => names.forEach((name) => claimed.add(name))
+  return { values, errors, failure, busy, conflict, changed, submit, field, claim }
 }
 
 /** Brings the first wrong field into view once the messages are drawn. */

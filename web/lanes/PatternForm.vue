@@ -26,6 +26,7 @@ const form = useForm(patternSchema, {
   note: from?.note ?? '',
   loads: from ? from.loads.map((load) => ({ ...load })) : [firstRow],
 })
+form.claim('loads')
 const version = ref(from?.version ?? 0)
 const loads = computed({ get: () => form.values['loads'] as Load[], set: (rows) => (form.values['loads'] = rows) })
 const valid = computed(() => {

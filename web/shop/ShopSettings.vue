@@ -20,6 +20,7 @@ const notices = useNotices()
 const shop = shallowRef<Shop | null>(null)
 const error = ref<string | null>(null)
 const form = useForm(shopSchema, { name: '', constants: {} })
+form.claim('constants')
 const names = Object.keys(surfaceConstantRanges) as (keyof SurfaceConstants)[]
 const constants = () => form.values['constants'] as Record<string, unknown>
 

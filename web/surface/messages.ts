@@ -22,11 +22,15 @@ export default {
   gamesLeftNone: 'stays in its window',
   gamesLeftZero: 'outside its window now',
   oil: 'oil {percent} %',
+  estimate: 'estimate',
   oilEstimate: 'estimate: {soaked} µL soaked in, {film} µL on the surface',
   gauge: '{status}. {grit}, {target}. {oil}.',
   notSettled: 'not settled',
-  gauges:
-    'Left arc: surface, rough at the foot to polished at the top, window marked. Right arc: oil taken up. Mirrored for left-handers.',
+  gauges: {
+    right: 'Left arc: surface, rough at the foot to polished at the top, window marked. Right arc: oil taken up.',
+    left: 'Right arc: surface, rough at the foot to polished at the top, window marked. Left arc: oil taken up.',
+    both: 'Left arc: surface, rough at the foot to polished at the top, window marked. Right arc: oil taken up. Mirrored for left-handers.',
+  },
   recipes: {
     'to-360': 'to 360',
     'to-500': 'to 500',

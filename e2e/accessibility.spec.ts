@@ -1,0 +1,70 @@
+import AxeBuilder from '@axe-core/playwright'
+import { type Page } from '@playwright/test'
+import { expect, openCustomer, signIn, test } from './site.ts'
+
+/** Everything in light; in dark only colours differ, so only they are looked at again. */
+const scan = async (page: Page, theme: 'light' | 'dark' = 'light') => {
+  // Lists of an open field are driven from the field, so they need no focus of their own.
+  const axe = new AxeBuilder({ page }).exclude('.v-autocomplete__content')
+  if (theme === 'dark') axe.withRules(['color-contrast'])
+  else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
+  const { violations } = await axe.analyze()
+  return violations.map(
+    ({ id, nodes }) =>
+      `${id}: ${nodes
+        .map((node) => node.html.slice(0, 160))
+        .slice(0, 3)
+        .join(' | ')}`,
+  )
+}
+
+test('sign-in', async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Sign-in name').waitFor()
+  expect(await scan(page)).toEqual([])
+})
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every view, ${theme}`, async ({ page }) => {
+    test.setTimeout(120_000)
+    await signIn(page, 'owner')
+    await page.goto('/shop')
+    await page.getByLabel(theme === 'light' ? 'light' : 'dark, for the lane area').check()
+    const views: readonly (readonly [name: string, open: () => Promise<unknown>, ready: string | RegExp])[] = [
+      ['shop', () => page.goto('/shop'), 'Staff'],
+      ['rack', () => page.goto('/rack'), 'All balls in care'],
+      ['customer', () => openCustomer(page, 'Odda Brimstow'), 'right-hander, one-handed'],
+      ['ball', () => page.getByRole('button', { name: 'Open Wrackline' }).click(), 'Surface now'],
+      ['job form', () => page.getByRole('button', { name: 'Put work on the bench' }).click(), 'Work for Wrackline'],
+      ['ball form', () => page.goto('/rack?new=ball'), 'Surface now'],
+      ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
+      ['bench', () => page.goto('/bench'), 'Promised'],
+      ['job', () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(), 'Not started yet'],
+      ['lanes', () => page.goto('/lanes'), 'Load table'],
+      ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
+      ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
+      ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
+      ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
+      ['coverage', () => page.goto('/coverage'), 'Choose a customer'],
+      ['bag', () => page.goto('/bag'), 'Beacon Open'],
+      ['event form', () => page.goto('/bag?new=event'), 'A league is bowled weekly'],
+      ['lost', () => page.goto('/nowhere'), 'There is nothing at this address'],
+    ]
+    const found: Record<string, readonly string[]> = {}
+    for (const [name, open, ready] of views) {
+      await open()
+      await page.getByText(ready).first().waitFor()
+      // Let dialogs finish fading in, so that colours are the real ones.
+      await page.waitForTimeout(400)
+      const problems = await scan(page, theme)
+      if (problems.length > 0) found[name] = problems
+    }
+    await page.goto('/rack')
+    await openCustomer(page, 'Odda Brimstow')
+    await page.getByRole('link', { name: 'Coverage', exact: true }).last().click()
+    await page.getByText('Gaps, cheapest fixes first').waitFor()
+    const problems = await scan(page, theme)
+    if (problems.length > 0) found['coverage map'] = problems
+    expect(found).toEqual({})
+  })
+}

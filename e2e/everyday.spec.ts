@@ -1,0 +1,168 @@
+import { choose, expect, openCustomer, signIn, test } from './site.ts'
+
+test('the keyboard finds and goes everywhere', async ({ signedIn: page }) => {
+  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(50)
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('kelpsong t')
+  await expect(page.getByRole('option', { name: /Kelpsong Two/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('region', { name: 'Kelpsong Two' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('region', { name: 'Kelpsong Two' })).toHaveCount(0)
+  for (const [key, heading] of [
+    ['2', 'Bench'],
+    ['3', 'Patterns'],
+    ['4', 'Reaction trials'],
+    ['5', 'Coverage'],
+    ['6', 'Events ahead'],
+    ['7', 'How I like it'],
+  ] as const) {
+    await page.keyboard.press('g')
+    await page.keyboard.press(key)
+    await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
+  }
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('Find or do something')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('/')
+  await page.keyboard.type('zzz')
+  await expect(page.getByText('Nothing found for “zzz”')).toBeVisible()
+})
+
+test('a record is undone from the notice and by key, and a reading shows as measured', async ({ signedIn: page }) => {
+  await openCustomer(page, 'Sunniva Kettlestone')
+  await page.getByRole('button', { name: 'Open Fogharbin' }).click()
+  const panel = page.getByRole('region', { name: 'Fogharbin' })
+  const total = await panel.getByText(/games in all/).textContent()
+  await panel.getByRole('button', { name: '+1 game' }).click()
+  await expect(panel.getByText(/games in all/)).not.toHaveText(total!)
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(panel.getByText(/games in all/)).toHaveText(total!)
+
+  await panel.getByRole('button', { name: 'Record a reading' }).click()
+  const form = page.getByRole('dialog')
+  for (const [index, grit] of ['2500', '2600', '2550', '2400'].entries())
+    await form.getByLabel(`Reading ${index + 1}`).fill(grit)
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(panel.getByText('measured: Scanned, and no game since')).toBeVisible()
+  await expect(panel.getByText('2500 grit, target 2000')).toBeVisible()
+  await page.getByRole('heading', { name: /Sunniva/, level: 1 }).click()
+  await page.keyboard.press('u')
+  await expect(panel.getByText('measured: Scanned, and no game since')).toHaveCount(0)
+  await expect(panel.getByRole('list', { name: 'History' })).toContainText('taken back')
+})
+
+test('a left-hander’s gauges are the mirror image', async ({ signedIn: page }) => {
+  const gauge = (name: string) => page.getByRole('button', { name: `Open ${name}` }).locator('svg > g')
+  await expect(gauge('Fathomire')).not.toHaveAttribute('transform')
+  await expect(gauge('Rusthaven')).toHaveAttribute('transform', 'scale(-1 1)')
+  await openCustomer(page, 'Corvin Saltmarrow')
+  await expect(page.getByText('Right arc: surface')).toBeVisible()
+})
+
+test('a pattern is typed, drawn live, saved, copied and found', async ({ signedIn: page }) => {
+  await page.goto('/lanes?new=pattern')
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Pattern name').fill('Gull Rock 38')
+  const first = form.getByRole('group', { name: 'Row 1' })
+  await first.getByLabel('To board').fill('44')
+  await expect(first.getByText('To board: 1 to 39 board')).toBeVisible()
+  await expect(form.getByText('The drawing follows as soon as')).toBeVisible()
+  await first.getByLabel('To board').fill('38')
+  await first.getByLabel('Loads').fill('6')
+  await first.getByLabel('End').fill('38')
+  await form.getByRole('button', { name: 'Add a row' }).click()
+  const second = form.getByRole('group', { name: 'Row 2' })
+  await second.getByLabel('From board').fill('12')
+  await second.getByLabel('To board').fill('28')
+  await second.getByLabel('Start').fill('34')
+  await second.getByLabel('End').press('Control+a')
+  await second.getByLabel('End').fill('2')
+  // 37 boards × 6 × 50 µL + 17 × 6 × 50 µL.
+  await expect(form.getByText('16.20 mL')).toBeVisible()
+  await expect(form.getByRole('img', { name: /38 ft long, 16.2 mL/ })).toBeVisible()
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('heading', { name: 'Gull Rock 38', level: 2 })).toBeVisible()
+  await page.getByRole('button', { name: 'Copy' }).click()
+  await form.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('textbox', { name: 'Find a pattern' }).fill('gull')
+  await expect(page.getByRole('table').first().getByRole('row')).toHaveCount(3)
+  await page.getByRole('button', { name: /Volume/ }).click()
+  await expect(page.getByRole('columnheader', { name: /Volume/ })).toHaveAttribute('aria-sort', 'ascending')
+})
+
+test('units and theme are the user’s choice and stay', async ({ page }) => {
+  await signIn(page, 'owner')
+  await page.goto('/shop')
+  await page.getByLabel('millimetres, km/h').check()
+  await page.getByLabel('dark, for the lane area').check()
+  await page.goto('/rack')
+  await openCustomer(page, 'Fenn Marlowick')
+  await expect(page.getByText('26.1 km/h')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('26.1 km/h')).toBeVisible()
+  await expect(page.locator('.v-theme--dark').first()).toBeVisible()
+})
+
+test('a constant that the owner changes moves every rack figure; others may only look', async ({
+  page,
+  browser,
+  site,
+}) => {
+  await signIn(page, 'owner')
+  await page.goto('/shop')
+  await page.getByLabel('Oil capacity').fill('50')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Oil capacity, µL: 200 to 3000')).toBeVisible()
+  await page.getByLabel('Oil capacity').fill('1800')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Settings saved')).toBeVisible()
+  await page.getByLabel('Oil capacity').fill('')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByLabel('Oil capacity')).toHaveValue('900')
+  const context = await browser.newContext({ baseURL: site.url })
+  const counter = await context.newPage()
+  await signIn(counter, 'counter')
+  await counter.goto('/shop')
+  await expect(counter.getByText('Only the owner may change these.')).toBeVisible()
+  await expect(counter.getByRole('button', { name: 'Save' })).toHaveCount(0)
+  await counter.goto('/bench')
+  await expect(counter.getByText('Bench work needs a technician')).toBeVisible()
+  await context.close()
+})
+
+test.describe('on the tablet beside the bath', () => {
+  test.use({ viewport: { width: 800, height: 1180 }, hasTouch: true })
+
+  test('a soak shows its cautions, warns of hot water and stops above 60 °C', async ({ signedIn: page }) => {
+    await openCustomer(page, 'Bexa Thrumley')
+    await page.getByRole('button', { name: 'Open Sprathollow' }).click()
+    await page.getByRole('button', { name: 'Put work on the bench' }).click()
+    await choose(page, 'Work', 'take oil out')
+    await page.getByRole('dialog').getByRole('button', { name: 'Put on the bench' }).click()
+    await page.getByRole('link', { name: 'Bench' }).click()
+    await page.getByRole('button', { name: 'Start: Sprathollow' }).click()
+    const next = page.getByRole('button', { name: 'Done, next step' })
+    await next.tap()
+    await expect(page.getByRole('heading', { name: 'Tape the holes' })).toBeVisible()
+    await next.tap()
+    await expect(page.getByRole('heading', { name: 'Soak', exact: true })).toBeVisible()
+    await expect(page.getByText('Hot water scalds')).toBeVisible()
+    const water = page.getByLabel('Water temperature')
+    await water.fill('135')
+    await expect(page.getByText('Too warm for comfort and cover')).toBeVisible()
+    await water.fill('150')
+    await expect(page.getByText('Water temperature: 68 to 140 °F')).toBeVisible()
+    await expect(next).toBeDisabled()
+    await water.fill('125')
+    await next.tap()
+    await expect(page.getByRole('heading', { name: 'Wipe while warm' })).toBeVisible()
+    await page.getByRole('button', { name: 'One step back' }).tap()
+    await expect(page.getByRole('heading', { name: 'Soak', exact: true })).toBeVisible()
+    await page.getByRole('button', { name: 'Stop the job' }).tap()
+    await page.getByRole('dialog').getByRole('button', { name: 'Stop the job' }).tap()
+    await expect(page.getByText('This job was stopped.')).toBeVisible()
+    const box = await page.getByRole('link', { name: 'See it on the rack' }).boundingBox()
+    expect(box!.height).toBeGreaterThanOrEqual(44)
+  })
+})

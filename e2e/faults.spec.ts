@@ -1,0 +1,109 @@
+import pg from 'pg'
+import { type Page } from '@playwright/test'
+import { expect, openCustomer, signIn, test } from './site.ts'
+
+const editNote = async (page: Page, note: string) => {
+  await page.getByRole('button', { name: 'Edit ball' }).click()
+  await page.getByRole('dialog').getByLabel('Note').fill(note)
+}
+const openBall = async (page: Page, customer: string, ball: string) => {
+  await openCustomer(page, customer)
+  await page.getByRole('button', { name: `Open ${ball}` }).click()
+}
+
+test('two people edit one ball: the second sees both versions and chooses', async ({
+  signedIn: page,
+  browser,
+  site,
+}) => {
+  const context = await browser.newContext({ baseURL: site.url })
+  const other = await context.newPage()
+  await signIn(other, 'counter')
+  for (const one of [page, other]) await openBall(one, 'Maud Ebberly', 'Tarnkettle')
+  await editNote(page, 'ring on the track')
+  await editNote(other, 'asks for a drier finish')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Tarnkettle is on the rack')).toBeVisible()
+  await other.getByRole('button', { name: 'Save' }).click()
+  const conflict = other.getByRole('alertdialog')
+  await expect(conflict.getByRole('row', { name: /Note/ })).toContainText('asks for a drier finish')
+  await expect(conflict.getByRole('row', { name: /Note/ })).toContainText('ring on the track')
+  await conflict.getByRole('button', { name: 'Save mine over theirs' }).click()
+  await expect(other.getByRole('region', { name: 'Tarnkettle' })).toContainText('asks for a drier finish')
+  await context.close()
+})
+
+test('a server killed in mid-use: the page says so, retries, and what was typed is saved once', async ({
+  signedIn: page,
+  site,
+}) => {
+  await openBall(page, 'Wenna Larkspindle', 'Saltbramble')
+  await editNote(page, 'typed while the server was away')
+  await site.kill()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('The server is not answering')).toBeVisible()
+  await expect(page.getByRole('dialog').getByLabel('Note')).toHaveValue('typed while the server was away')
+  await site.start()
+  await expect(page.getByText('Saltbramble is on the rack')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('The server is not answering')).toHaveCount(0)
+  await expect(page.getByRole('region', { name: 'Saltbramble' })).toContainText('typed while the server was away')
+})
+
+test('database connections that break are opened again, and a session that ends asks once and goes on', async ({
+  signedIn: page,
+  site,
+}) => {
+  await openBall(page, 'Gard Plumwharf', 'Wickernel')
+  const client = new pg.Client({ connectionString: site.databaseUrl })
+  await client.connect()
+  await client.query(
+    'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+  )
+  await page.getByRole('button', { name: '+1 game' }).click()
+  await expect(page.getByText('1 game logged for Wickernel')).toBeVisible({ timeout: 20_000 })
+
+  await client.query('delete from session')
+  await client.end()
+  await editNote(page, 'typed before the session ended')
+  await page.getByRole('button', { name: 'Save' }).click()
+  const again = page.getByRole('dialog', { name: 'Please sign in again' })
+  await again.getByLabel('Password').fill('wet-sand-anchor')
+  await again.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByText('Wickernel is on the rack')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Wickernel' })).toContainText('typed before the session ended')
+})
+
+test('wrong input is named at its field and nothing typed is lost', async ({ signedIn: page }) => {
+  await page.goto('/rack?new=customer')
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Name', { exact: true }).fill('odda brimstow')
+  await form.getByRole('textbox', { name: 'Ball speed' }).fill('28 km/h')
+  await form.getByRole('textbox', { name: 'Rev rate' }).fill('9000')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(form.getByText('Ball speed: a number, 8 to 30 mph')).toBeVisible()
+  await expect(form.getByText('Rev rate: 20 to 700 rpm')).toBeVisible()
+  await expect(form.getByRole('textbox', { name: 'Ball speed' })).toHaveValue('28 km/h')
+  await form.getByRole('textbox', { name: 'Ball speed' }).fill('17')
+  await form.getByRole('textbox', { name: 'Rev rate' }).fill('300')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(form.getByText(/There is a customer called Odda Brimstow already/).first()).toBeVisible()
+  await form.getByRole('button', { name: 'Cancel' }).click()
+  await expect(form.getByText('Discard what you typed?')).toBeVisible()
+  await form.getByRole('button', { name: 'Keep editing' }).click()
+  await form.getByRole('button', { name: 'Open Odda Brimstow' }).click()
+  await expect(page.getByRole('heading', { name: /Odda Brimstow/ })).toBeVisible()
+
+  await page.getByRole('button', { name: 'New ball' }).click()
+  await form.getByLabel('Ball name').fill('Swapped')
+  await form.getByRole('textbox', { name: 'RG' }).fill('.050')
+  await form.getByRole('textbox', { name: 'Differential', exact: true }).fill('2.48')
+  await expect(form.getByText(/This looks like a differential; are the fields swapped/)).toBeVisible()
+  await expect(form.getByText(/This looks like an RG; are the fields swapped/)).toBeVisible()
+  await form.getByRole('textbox', { name: 'RG' }).fill('251')
+  await form.getByRole('textbox', { name: 'Differential', exact: true }).fill('56')
+  await expect(form.getByText('Read as 2.510 in')).toBeVisible()
+  await expect(form.getByText('Read as 0.056 in')).toBeVisible()
+  await form.getByLabel('Bought on').fill('2999-01-01')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(form.getByText(/Bought on: lies in the future/)).toBeVisible()
+})

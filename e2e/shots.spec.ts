@@ -1,0 +1,91 @@
+import { join } from 'node:path'
+import { projectRoot } from '../ops/root.ts'
+import { openCustomer, signIn, test } from './site.ts'
+
+/** Makes the pictures of the README from the demo data: `npm run shots`. */
+const folder = join(projectRoot, 'docs', 'screenshots')
+
+test('@shots every main view', async ({ page, browser, site }) => {
+  test.setTimeout(180_000)
+  const shot = async (name: string, of = page) => {
+    await of.waitForTimeout(600)
+    await of.screenshot({ path: join(folder, `${name}.png`) })
+  }
+  await page.goto('/')
+  await page.getByLabel('Sign-in name').waitFor()
+  await shot('sign-in')
+  await signIn(page, 'owner')
+
+  await page.goto('/bench')
+  await page.getByRole('button', { name: 'Start: Nettlewharf' }).click()
+  await page.getByRole('button', { name: 'Done, next step' }).click()
+  await page.getByText('eye protection').waitFor()
+  const tablet = await browser.newContext({
+    baseURL: site.url,
+    viewport: { width: 800, height: 1180 },
+    storageState: await page.context().storageState(),
+  })
+  const spinner = await tablet.newPage()
+  await spinner.goto(page.url())
+  await spinner.getByText('eye protection').waitFor()
+  await shot('job-tablet', spinner)
+  await tablet.close()
+  await page.goto('/bench')
+  await page.getByText('Promised').waitFor()
+  await shot('bench')
+
+  await page.goto('/rack')
+  await page.getByRole('button', { name: 'Open Sprathollow' }).waitFor()
+  await shot('rack-all')
+  await openCustomer(page, 'Fenn Marlowick')
+  await shot('rack-left-hander')
+  await page.getByRole('button', { name: 'Open Gribblestone' }).click()
+  await page.getByRole('list', { name: 'History' }).waitFor()
+  await shot('ball')
+  await page.getByRole('button', { name: 'Close ball' }).click()
+  await page.getByRole('button', { name: 'New ball' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Ball name').fill('Mizzlewick')
+  await form.getByRole('textbox', { name: 'RG' }).fill('251')
+  await form.getByRole('textbox', { name: 'Differential', exact: true }).fill('56')
+  await form.getByLabel('Weight').fill('20')
+  await shot('ball-form')
+
+  await page.goto('/lanes')
+  await page.getByRole('link', { name: 'Quayside House 39' }).click()
+  await page.getByRole('heading', { name: 'Quayside House 39', level: 2 }).waitFor()
+  await shot('lanes')
+
+  await page.goto('/trials')
+  await page.getByText('Outcome').or(page.getByText('Says')).first().waitFor()
+  await shot('trials')
+  await page.getByRole('link', { name: /Wrackline dead/ }).click()
+  await page.getByText('The difference is shown').waitFor()
+  await shot('trial')
+
+  await page.goto('/rack')
+  await openCustomer(page, 'Odda Brimstow')
+  await page.getByRole('link', { name: 'Coverage', exact: true }).last().click()
+  await page.getByText('Gaps, cheapest fixes first').waitFor()
+  await shot('coverage')
+
+  await page.goto('/bag')
+  await page.getByText('Beacon Open').waitFor()
+  await shot('events')
+  await page.goto('/shop')
+  await page.getByText('Starting values of the wear').waitFor()
+  await shot('shop')
+
+  await page.getByLabel('dark, for the lane area').check()
+  const phone = await browser.newContext({
+    baseURL: site.url,
+    viewport: { width: 412, height: 860 },
+    storageState: await page.context().storageState(),
+  })
+  const lane = await phone.newPage()
+  await lane.goto('/trials')
+  await lane.getByRole('link', { name: /500 help/ }).click()
+  await lane.getByText('The difference is shown').waitFor()
+  await shot('trial-phone-dark', lane)
+  await phone.close()
+})
