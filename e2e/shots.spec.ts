@@ -60,7 +60,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByText('Outcome').or(page.getByText('Says')).first().waitFor()
   await shot('trials')
   await page.getByRole('link', { name: /Wrackline dead/ }).click()
-  await page.getByText('The difference is shown').waitFor()
+  await page.getByRole('heading', { name: 'Next shot' }).waitFor()
   await shot('trial')
 
   await page.goto('/rack')
@@ -85,7 +85,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   const lane = await phone.newPage()
   await lane.goto('/trials')
   await lane.getByRole('link', { name: /500 help/ }).click()
-  await lane.getByText('The difference is shown').waitFor()
+  await lane.getByRole('heading', { name: 'Next shot' }).waitFor()
   await shot('trial-phone-dark', lane)
   await phone.close()
 })

@@ -33,6 +33,8 @@ const form = ref<'edit' | 'scan' | 'move' | 'job' | null>(null)
 const show = (name: Parameters<typeof quantityText>[0], value: number | null | undefined) =>
   value == null ? null : quantityText(name, value, session.metric)
 
+const thousandths = (valueIn: number | null | undefined) => (valueIn == null ? null : `${valueIn.toFixed(3)} in`)
+
 const facts = computed(() => {
   const b = props.ball
   const core =
@@ -43,17 +45,14 @@ const facts = computed(() => {
     b.drillingAngleDeg == null || b.pinToPapIn == null || b.valAngleDeg == null
       ? null
       : formatLayout({ drillingAngleDeg: b.drillingAngleDeg, pinToPapIn: b.pinToPapIn, valAngleDeg: b.valAngleDeg })
-  const figures = [b.rgIn?.toFixed(3), b.differentialIn?.toFixed(3), b.intermediateDifferentialIn?.toFixed(3)]
-    .map((one) => one ?? '–')
-    .join(' / ')
   const rows: (readonly [string, string | null])[] = [
     [t('balls.fields.cover'), t(`balls.covers.${b.cover}`)],
     [t('balls.fields.hardnessD'), show('hardnessD', b.hardnessD)],
     [t('balls.fields.weightLb'), show('weightLb', b.weightLb)],
-    [
-      t('balls.fields.core'),
-      b.rgIn == null && b.differentialIn == null ? null : `${figures} in${core ? `, ${core}` : ''}`,
-    ],
+    [t('balls.fields.rgIn'), thousandths(b.rgIn)],
+    [t('balls.fields.differentialIn'), thousandths(b.differentialIn)],
+    [t('balls.short.intermediate'), thousandths(b.intermediateDifferentialIn)],
+    [t('balls.fields.core'), core],
     [t('balls.fields.pinDistanceIn'), show('pinDistanceIn', b.pinDistanceIn)],
     [t('balls.fields.layout'), layout],
     [
@@ -211,8 +210,8 @@ ul {
 }
 .facts {
   display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 0 var(--gap-3);
+  grid-template-columns: minmax(0, auto) minmax(0, 1fr);
+  gap: 0 var(--gap-2);
   align-items: baseline;
 }
 @media (max-width: 1150px) {

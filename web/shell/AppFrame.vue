@@ -7,7 +7,7 @@ import BenchStrip from '../bench/BenchStrip.vue'
 import CommandField from './CommandField.vue'
 import ShortcutSheet from './ShortcutSheet.vue'
 import { useSession } from './session.ts'
-import { usePlainKeys } from './useShortcuts.ts'
+import { useListKeys, usePlainKeys } from './useShortcuts.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -17,6 +17,7 @@ const sheet = ref(false)
 const field = ref<InstanceType<typeof CommandField> | null>(null)
 const current = computed(() => String(route.meta['area'] ?? route.name))
 
+useListKeys()
 let waitingForArea = false
 usePlainKeys((key, event) => {
   const area = areas[Number(key) - 1]

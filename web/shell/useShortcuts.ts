@@ -14,3 +14,18 @@ export function usePlainKeys(handler: (key: string, event: KeyboardEvent) => voi
     handler(event.key, event)
   })
 }
+
+/** Up and down walk through the rows of the list that holds the focus, from first link or button to first. */
+export function useListKeys(): void {
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+    if (by === 0 || event.defaultPrevented || isTyping(event) || !(event.target instanceof Element)) return
+    const row = event.target.closest('table.list tbody tr')
+    if (!row?.parentElement) return
+    const rows = [...row.parentElement.children]
+    const next = rows[rows.indexOf(row) + by]?.querySelector<HTMLElement>('a, button')
+    if (!next) return
+    event.preventDefault()
+    next.focus()
+  })
+}

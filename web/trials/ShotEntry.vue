@@ -138,7 +138,10 @@ function onKey(event: KeyboardEvent) {
 }
 @media (max-width: 500px) {
   .figures {
-    grid-template-columns: 1fr;
+    grid-template-columns: 1fr 1fr;
+  }
+  .figures > :last-child {
+    grid-column: 1 / -1;
   }
 }
 </style>

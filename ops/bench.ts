@@ -1,0 +1,80 @@
+import { spawn } from 'node:child_process'
+import { cpus } from 'node:os'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { chromium } from '@playwright/test'
+import { buildAll } from './build.ts'
+import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
+import { ensureChromium } from './debian.ts'
+import { startCluster } from './postgres.ts'
+import { projectRoot } from './root.ts'
+
+/** Prints the figures that docs/performance.md quotes: size of the first load, and how soon the full rack answers. */
+const port = 4391
+const runs = 7
+
+function firstLoadKb(): number {
+  const html = readFileSync(join(projectRoot, 'web/dist/index.html'), 'utf8')
+  const scripts = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map((match) => match[1]!)
+  return (
+    scripts.reduce((sum, file) => sum + gzipSync(readFileSync(join(projectRoot, 'web/dist', file))).length, 0) / 1000
+  )
+}
+
+const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+const row = (name: string, value: string) => console.log(`${name.padEnd(62)} ${value}`)
+
+await buildAll()
+const cluster = await startCluster({
+  folder: join(projectRoot, '.local', 'test-postgres'),
+  preferredPort: 54410,
+  unsafeFast: true,
+})
+await createDatabase(cluster.url('postgres'), 'bench', { anew: true })
+await prepareDatabase(cluster.url('bench'), 'demo', () => {})
+const server = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
+  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  env: { ...process.env, DATABASE_URL: cluster.url('bench'), PORT: String(port), LOG_LEVEL: 'error' },
+})
+await new Promise((resolve) => server.once('message', resolve))
+const browser = await chromium.launch({
+  executablePath: ensureChromium(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+try {
+  const page = await browser.newPage({ baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 } })
+  const { login, password } = demoSignIns()[0]!
+  await page.goto('/')
+  await page.getByLabel('Sign-in name').fill(login)
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.getByRole('button', { name: 'Open Wrackline' }).waitFor()
+
+  const interactive: number[] = []
+  const answer: number[] = []
+  for (let run = 0; run < runs; run += 1) {
+    const started = performance.now()
+    await page.goto('/rack', { waitUntil: 'commit' })
+    await page.getByRole('button', { name: 'Open Wrackline' }).click()
+    await page.getByRole('region', { name: 'Wrackline' }).waitFor()
+    interactive.push(performance.now() - started)
+    answer.push(
+      await page.evaluate(async () => {
+        const from = performance.now()
+        await (await fetch('/api/balls')).json()
+        return performance.now() - from
+      }),
+    )
+  }
+  const machine = `${cpus().length} cores, ${cpus()[0]?.model ?? 'unknown'}, Node.js ${process.versions.node}`
+  row('machine', machine)
+  row('first load, JavaScript, gzip', `${firstLoadKb().toFixed(0)} kB`)
+  row(`rack of 50 balls: address entered to a ball opened (median of ${runs})`, `${median(interactive).toFixed(0)} ms`)
+  row(`rack of 50 balls: answer of the server (median of ${runs})`, `${median(answer).toFixed(0)} ms`)
+} finally {
+  await browser.close()
+  server.kill('SIGTERM')
+  await new Promise((resolve) => server.once('exit', resolve))
+  cluster.stop()
+}
