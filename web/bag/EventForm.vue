@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type BowlingEvent, eventKinds, eventSchema } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -20,7 +21,7 @@ const patterns = usePatterns()
 const notices = useNotices()
 const initial = props.event ?? {
   ...eventSchema.getDefault(),
-  id: crypto.randomUUID(),
+  id: newId(),
   kind: 'tournament',
   startsOn: todayText(),
   endsOn: todayText(),

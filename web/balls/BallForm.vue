@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Ball, ballSchema, figureSources, places } from '@sleetfall/contract'
 import { type Layout, coverFamilies, readyRecipes, recipeByKey } from '@sleetfall/core'
 import { computed, ref } from 'vue'
@@ -25,7 +26,7 @@ const notices = useNotices()
 const customerGiven = props.customerId !== undefined
 const initial = props.ball ?? {
   ...ballSchema.getDefault(),
-  id: crypto.randomUUID(),
+  id: newId(),
   customerId: props.customerId ?? null,
   cover: 'solid',
   place: 'shelf',

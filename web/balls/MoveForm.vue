@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Ball, ballEventSchemas, places } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
@@ -12,7 +13,7 @@ const { t } = useI18n()
 const balls = useBalls()
 const notices = useNotices()
 const form = useForm(ballEventSchemas.moved, {
-  id: crypto.randomUUID(),
+  id: newId(),
   kind: 'moved',
   happenedAt: new Date().toISOString(),
   place: props.ball.place,

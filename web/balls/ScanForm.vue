@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Ball, ballEventSchemas } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -15,7 +16,7 @@ const balls = useBalls()
 const notices = useNotices()
 const grits = ref<(number | null)[]>([null, null, null, null])
 const form = useForm(ballEventSchemas.scanned, {
-  id: crypto.randomUUID(),
+  id: newId(),
   kind: 'scanned',
   happenedAt: new Date().toISOString(),
   grits: [],

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import type { Ball, BallEventInput } from '@sleetfall/contract'
 import { careNeeded } from '@sleetfall/core'
 import { defineStore } from 'pinia'
@@ -21,7 +22,7 @@ export const useBalls = defineStore('balls', () => {
     return counts
   })
   const record = async (ballId: string, event: EventToRecord, happenedAt = new Date().toISOString()) =>
-    balls.take(await post<Ball>(`/balls/${ballId}/events`, { ...event, id: crypto.randomUUID(), happenedAt }))
+    balls.take(await post<Ball>(`/balls/${ballId}/events`, { ...event, id: newId(), happenedAt }))
   const takeBack = async (eventId: string) => balls.take(await post<Ball>(`/balls/events/${eventId}/withdraw`, {}))
   const refresh = async (ballId: string) => balls.take(await get<Ball>(`/balls/${ballId}`))
   return { ...balls, care, record, takeBack, refresh }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Ball, type OfferedFix, jobKinds, jobSchema } from '@sleetfall/contract'
 import { applyRecipe, describeSteps, gritOfRa, readyRecipes, recipeByKey, surfaceDefaults } from '@sleetfall/core'
 import { addDays, format } from 'date-fns'
@@ -30,7 +31,7 @@ function nearestRecipe(grit: number | null | undefined): string {
 }
 const kind = props.fix && props.fix.action !== 'other-ball' ? props.fix.action : 'resurface'
 const form = useForm(jobSchema, {
-  id: crypto.randomUUID(),
+  id: newId(),
   ballId: props.ball.id,
   kind,
   recipeKey: props.fix?.recipeKey ?? nearestRecipe(props.suggestedGrit),

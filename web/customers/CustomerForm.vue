@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Customer, customerSchema, hands } from '@sleetfall/contract'
 import { bandEnds, dominance, limits, styleBand } from '@sleetfall/core'
 import { computed, ref } from 'vue'
@@ -18,7 +19,7 @@ const customers = useCustomers()
 const notices = useNotices()
 const initial = props.customer ?? {
   ...customerSchema.getDefault(),
-  id: crypto.randomUUID(),
+  id: newId(),
   name: props.name ?? '',
   hand: 'right',
 }

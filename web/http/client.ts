@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import type { Problem } from '@sleetfall/contract'
 import { useConnection } from './connection.ts'
 import { ApiError, GivenUp } from './problem.ts'
@@ -30,7 +31,7 @@ async function once(method: Method, path: string, body: unknown, writeId: string
  */
 async function request<T>(method: Method, path: string, body?: unknown): Promise<T> {
   const connection = useConnection()
-  const writeId = method === 'GET' ? null : crypto.randomUUID()
+  const writeId = method === 'GET' ? null : newId()
   const patience = connection.givenUp
   for (let attempt = 0; ; attempt += 1) {
     const response = await once(method, path, body, writeId)

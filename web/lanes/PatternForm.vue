@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Pattern, check, loadsSchema, patternSchema } from '@sleetfall/contract'
 import { type Load, patternFigures } from '@sleetfall/core'
 import { computed, ref } from 'vue'
@@ -21,7 +22,7 @@ const from = props.pattern
 const firstRow: Load = { fromBoard: 2, toBoard: 38, loads: 2, microlitresPerBoard: 50, startFt: 0, endFt: 40 }
 const isNew = !from || props.copy === true
 const form = useForm(patternSchema, {
-  id: isNew ? crypto.randomUUID() : from.id,
+  id: isNew ? newId() : from.id,
   name: from ? (props.copy ? t('lanes.copyName', { name: from.name }) : from.name) : '',
   note: from?.note ?? '',
   loads: from ? from.loads.map((load) => ({ ...load })) : [firstRow],

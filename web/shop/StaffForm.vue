@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Staff, roles, staffSchema } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -12,7 +13,7 @@ const emit = defineEmits<{ close: []; saved: [] }>()
 const { t } = useI18n()
 const notices = useNotices()
 const { id, login, name, role, active } = props.member ?? {
-  id: crypto.randomUUID(),
+  id: newId(),
   login: '',
   name: '',
   role: 'counter' as const,

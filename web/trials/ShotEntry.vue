@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Trial, type TrialSide, shotSchema, sides } from '@sleetfall/contract'
 import { type Read, limits, reads } from '@sleetfall/core'
 import { computed, ref, useTemplateRef } from 'vue'
@@ -32,13 +33,11 @@ async function record() {
   const { entryBoard, read, leave } = form.values
   nothing.value = entryBoard === null && read === null && leave === null ? t('trials.needSomething') : ''
   if (nothing.value || form.busy.value) return
-  Object.assign(form.values, { id: crypto.randomUUID(), thrownAt: new Date().toISOString() })
+  Object.assign(form.values, { id: newId(), thrownAt: new Date().toISOString() })
   const ok = await form.submit(async (input) => {
     const trial = await trials.addShot(props.trial.id, input)
     const shot = trial.shots.at(-1)!
-    notices.done(t('trials.recorded', { n: shot.sequence }), () =>
-      trials.setAside(trial.id, shot, 'entered by mistake'),
-    )
+    notices.done(t('trials.recorded', { n: shot.sequence }), () => trials.setAside(trial.id, shot, t('trials.mistake')))
   })
   if (!ok) return
   Object.assign(form.values, { entryBoard: null, read: null, leave: null })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { type Trial, trialSchema } from '@sleetfall/contract'
 import { computed, onMounted, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -33,7 +34,7 @@ onMounted(() => {
 })
 const form = useForm(trialSchema, {
   ...trialSchema.getDefault(),
-  id: crypto.randomUUID(),
+  id: newId(),
   startedAt: new Date().toISOString(),
   customerId: props.customerId ?? null,
   patternId: props.patternId ?? null,

@@ -45,6 +45,7 @@ export default {
   takeLast: 'Set the last shot aside',
   leave: 'Leave',
   setAside: 'Set aside',
+  mistake: 'entered by mistake',
   count: 'Count it again',
   reasonTitle: 'Why is shot {n} set aside?',
   reasonHint: 'It stays in the list, greyed, and both results are shown when it matters.',

@@ -9,6 +9,9 @@ export const resultOf = (trial: Trial): TrialResult =>
     trial.shots.map((shot) => ({ ...shot, variantId: shot.side })),
   )
 
+/** One decimal, with a real minus sign. */
+const signed = (value: number) => value.toFixed(1).replace('-', '−')
+
 /** A trial's result in words: what differs, how sure that is, and what would help when the data cannot tell. */
 export function useResultText() {
   const { t } = useI18n()
@@ -22,8 +25,8 @@ export function useResultText() {
       variant: trial.variantLabel,
       control: trial.controlLabel,
       boards: Math.abs(effect.estimate).toFixed(1),
-      low: bounds[0]!.toFixed(1),
-      high: bounds[1]!.toFixed(1),
+      low: signed(bounds[0]!),
+      high: signed(bounds[1]!),
     })
   }
   const verdict = (comparison: Comparison) =>
