@@ -1,7 +1,7 @@
 // First steps on a machine that has only Node.js: npm packages, then TypeScript through tsx.
 // Plain JavaScript on purpose: nothing is installed yet when this runs.
 import { createHash } from 'node:crypto'
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { spawnSync } from 'node:child_process'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -18,7 +18,10 @@ export function ensureNodeModules() {
   const lock = readFileSync(join(projectRoot, 'package-lock.json'))
   const wanted = createHash('sha256').update(lock).digest('hex')
   const stamp = join(projectRoot, 'node_modules', '.sleetfall-lock')
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  const there = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted
+  if (there()) return
+  const unlock = lockInstallation()
+  if (there()) return unlock()
   console.log('Installing npm packages (once) …')
   const run = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: projectRoot,
@@ -26,10 +29,28 @@ export function ensureNodeModules() {
     env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' },
   })
   if (run.status !== 0) {
+    unlock()
     console.error('npm ci failed; its messages are above. Run the command again when the cause is mended.')
     process.exit(1)
   }
   writeFileSync(stamp, wanted)
+  unlock()
+}
+
+/** Two commands started at once must not install over each other: the second waits. */
+function lockInstallation() {
+  const lock = join(projectRoot, '.local', 'installing')
+  mkdirSync(join(projectRoot, '.local'), { recursive: true })
+  for (;;) {
+    try {
+      writeFileSync(lock, String(process.pid), { flag: 'wx' })
+      return () => rmSync(lock, { force: true })
+    } catch {
+      // A lock whose process is gone is left over from a kill.
+      if (!existsSync(`/proc/${readFileSync(lock, 'utf8')}`)) rmSync(lock, { force: true })
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 500)
+    }
+  }
 }
 
 /** Makes `import` of TypeScript files work in this process. */

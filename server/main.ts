@@ -6,7 +6,9 @@ import { openDatabase } from './database/db.ts'
 import { removeOldRequests } from './http/housekeeping.ts'
 import { sessionSecret } from './shop/store.ts'
 
-const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info' })
+/** Errors of the database driver carry their whole connection; only what tells the cause is logged. */
+const err = ({ name, message, code, stack }: Error & { code?: string }) => ({ name, message, code, stack })
+const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info', serializers: { err } })
 const databaseUrl = process.env['DATABASE_URL']
 if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the start command.')
 const database = openDatabase(databaseUrl, (error) => logger.warn({ err: error }, 'idle database connection lost'))
