@@ -116,4 +116,9 @@ nav {
 .care {
   color: var(--ink);
 }
+@media (max-width: 800px) {
+  nav {
+    max-height: 190px;
+  }
+}
 </style>
