@@ -1,0 +1,8 @@
+export * from './defaults.ts'
+export * from './friction.ts'
+export { type Course, type Trace, baseStepS } from './integrate.ts'
+export * from './release.ts'
+export * from './simulate.ts'
+export * from './carry.ts'
+export * from './line.ts'
+export * from './room.ts'

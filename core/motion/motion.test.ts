@@ -1,0 +1,269 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import {
+  type CoverFamily,
+  type Load,
+  type ShotInput,
+  bestLines,
+  filmAfterShots,
+  filmOf,
+  filmVolumeMl,
+  launchAngleDeg,
+  mirrorFilm,
+  roomForError,
+  sensitivity,
+  simulate,
+  targetBoardOf,
+  usualSpread,
+} from '@sleetfall/core'
+import cases from '../fixtures/motion.json' with { type: 'json' }
+
+const house: Load[] = [
+  { fromBoard: 2, toBoard: 38, loads: 2, microlitresPerBoard: 50, startFt: 0, endFt: 30 },
+  { fromBoard: 8, toBoard: 32, loads: 4, microlitresPerBoard: 50, startFt: 0, endFt: 38 },
+  { fromBoard: 11, toBoard: 29, loads: 8, microlitresPerBoard: 50, startFt: 4, endFt: 40 },
+]
+const flat: Load[] = [{ fromBoard: 2, toBoard: 38, loads: 13, microlitresPerBoard: 50, startFt: 0, endFt: 40 }]
+/** A longer pattern of the same thickness. */
+const lengthened = (loads: readonly Load[], by: number) =>
+  loads.map((load) => ({
+    ...load,
+    endFt: load.endFt + by,
+    microlitresPerBoard: (load.microlitresPerBoard * (load.endFt + by - load.startFt)) / (load.endFt - load.startFt),
+  }))
+
+interface Setting {
+  readonly loads?: readonly Load[]
+  readonly raUm?: number
+  readonly cover?: CoverFamily
+  readonly speedMph?: number
+  readonly rgIn?: number
+  readonly differentialIn?: number
+  readonly hand?: 'right' | 'left'
+  readonly laydown?: number
+  readonly target?: number
+}
+const shot = ({
+  loads = house,
+  raUm = 0.52,
+  cover = 'solid',
+  speedMph = 17.5,
+  rgIn = 2.49,
+  differentialIn = 0.048,
+  hand = 'right',
+  laydown = 21,
+  target = 12,
+}: Setting = {}): ShotInput => ({
+  bowler: { hand, speedMph, revRpm: 330, axisRotationDeg: 45, axisTiltDeg: 13 },
+  ball: { weightLb: 15, diameterIn: 8.595, rgIn, differentialIn, intermediateDifferentialIn: 0 },
+  layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
+  release: { laydownBoard: laydown, launchAngleDeg: launchAngleDeg(laydown, target) },
+  friction: { kind: 'film', loads, raUm, cover },
+})
+const first = (setting: Setting) => simulate(shot(setting)).firstReadFt!
+const grid: readonly Setting[] = [house, flat].flatMap((loads) => [16, 18].map((speedMph) => ({ loads, speedMph })))
+
+describe('agrees with an independent integrator', () => {
+  const tolerance: Readonly<Record<string, number>> = {
+    boardAtArrows: 0.05,
+    breakpointBoard: 0.05,
+    entryBoard: 0.05,
+    entryAngleDeg: 0.08,
+    entrySpeedMph: 0.02,
+    entryRevRpm: 2,
+    flareIn: 0.12,
+    breakpointFt: 0.1,
+  }
+  test.each(cases.cases.map((one) => [one.name, one] as const))('%s', (_, { expected, ...input }) => {
+    const outcome = simulate(input as unknown as ShotInput)
+    for (const [name, within] of Object.entries(tolerance)) {
+      const [is, wanted] = [outcome[name as 'entryBoard'], expected[name as 'entryBoard']]
+      expect({ name, off: Math.abs(is - wanted) <= within ? 0 : is - wanted }).toEqual({ name, off: 0 })
+    }
+    for (const [ft, board] of expected.path as [number, number][])
+      expect(Math.abs(outcome.path[ft]![1] - board)).toBeLessThan(0.05)
+  })
+})
+
+const anyRelease = fc.record({
+  speedMph: fc.double({ min: 13, max: 21, noNaN: true }),
+  revRpm: fc.double({ min: 150, max: 500, noNaN: true }),
+  axisRotationDeg: fc.double({ min: 5, max: 85, noNaN: true }),
+  axisTiltDeg: fc.double({ min: 2, max: 25, noNaN: true }),
+})
+
+describe('physics', () => {
+  test('a step ten times finer moves no entry by 0.02 board or 0.03°', () => {
+    for (const setting of grid) {
+      const [usual, fine] = [simulate(shot(setting)), simulate(shot(setting), 0.001)]
+      expect(Math.abs(usual.entryBoard - fine.entryBoard)).toBeLessThan(0.02)
+      expect(Math.abs(usual.entryAngleDeg - fine.entryAngleDeg)).toBeLessThan(0.03)
+    }
+  })
+
+  test('a sphere that reaches rolling ends with v₀ − s₀·k²/(k² + R²), wherever the friction was', () => {
+    fc.assert(
+      fc.property(anyRelease, fc.double({ min: 0.08, max: 0.25, noNaN: true }), (release, mu) => {
+        const base = shot()
+        const input: ShotInput = {
+          ...base,
+          bowler: { ...release, hand: 'right' },
+          ball: { ...base.ball, differentialIn: 0 },
+          release: { laydownBoard: 20, launchAngleDeg: 0 },
+          friction: { kind: 'constant', mu },
+          model: { spinPatchMm: 0, flareCoupling: 0 },
+        }
+        const outcome = simulate(input)
+        if (outcome.rollFt === null || outcome.rollFt < 2) return
+        const [radius, gyration] = [(8.595 / 2) * 0.0254, base.ball.rgIn * 0.0254]
+        const spin = (release.revRpm * 2 * Math.PI) / 60
+        const [rotation, tilt] = [(release.axisRotationDeg * Math.PI) / 180, (release.axisTiltDeg * Math.PI) / 180]
+        const v0 = [0, release.speedMph * 0.44704]
+        const omega = [-spin * Math.cos(rotation) * Math.cos(tilt), -spin * Math.sin(rotation) * Math.cos(tilt)]
+        const slip = [v0[0]! - radius * omega[1]!, v0[1]! + radius * omega[0]!]
+        const share = gyration ** 2 / (gyration ** 2 + radius ** 2)
+        const [vx, vy] = [v0[0]! - slip[0]! * share, v0[1]! - slip[1]! * share]
+        expect(outcome.entrySpeedMph).toBeCloseTo(Math.hypot(vx, vy) / 0.44704, 1)
+        expect(outcome.entryAngleDeg).toBeCloseTo((Math.atan2(-vx, vy) * 180) / Math.PI, 1)
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  test('energy never grows: the ball is slower and its spin and travel together lose', () => {
+    fc.assert(
+      fc.property(anyRelease, (release) => {
+        const base = shot()
+        const outcome = simulate({
+          ...base,
+          bowler: { ...release, hand: 'right' },
+          ball: { ...base.ball, differentialIn: 0 },
+        })
+        const energy = (mph: number, rpm: number) =>
+          (mph * 0.44704) ** 2 + ((rpm * 2 * Math.PI) / 60) ** 2 * (base.ball.rgIn * 0.0254) ** 2
+        expect(energy(outcome.entrySpeedMph, outcome.entryRevRpm)).toBeLessThanOrEqual(
+          energy(release.speedMph, release.revRpm) + 1e-6,
+        )
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  test('a left-hander on the mirrored lane is the mirror image', () => {
+    const lopsided: Load[] = [
+      ...house,
+      { fromBoard: 3, toBoard: 9, loads: 3, microlitresPerBoard: 50, startFt: 0, endFt: 35 },
+    ]
+    const mirrored = lopsided.map((load) => ({ ...load, fromBoard: 40 - load.toBoard, toBoard: 40 - load.fromBoard }))
+    expect(simulate(shot({ hand: 'left', loads: mirrored }))).toEqual(simulate(shot({ loads: lopsided })))
+    expect([...mirrorFilm(mirrorFilm(filmOf(lopsided)))]).toEqual([...filmOf(lopsided)])
+  })
+
+  test('more friction never delays the first read', () => {
+    const read = (mu: number) => simulate({ ...shot(), friction: { kind: 'constant', mu } }).firstReadFt!
+    fc.assert(
+      fc.property(fc.double({ min: 0.02, max: 0.2, noNaN: true }), (mu) =>
+        expect(read(mu * 1.1)).toBeLessThanOrEqual(read(mu)),
+      ),
+      { numRuns: 30 },
+    )
+  })
+})
+
+describe('what technicians know', () => {
+  test('rougher reads earlier, faster later, longer or heavier oil later', () => {
+    for (const setting of grid) {
+      expect(first({ ...setting, raUm: 0.9 })).toBeLessThan(first({ ...setting, raUm: 0.3 }))
+      expect(first({ ...setting, speedMph: setting.speedMph! + 2 })).toBeGreaterThan(first(setting))
+      const heavier = setting.loads!.map((load) => ({ ...load, microlitresPerBoard: load.microlitresPerBoard * 1.4 }))
+      expect(first({ ...setting, loads: heavier })).toBeGreaterThan(first(setting))
+      const entry = (loads: readonly Load[]) => simulate(shot({ ...setting, loads })).entryBoard
+      expect(entry(lengthened(setting.loads!, 4))).toBeLessThan(entry(setting.loads!))
+    }
+  })
+
+  test('urethane earliest, pearl later than solid, polyester hooks least', () => {
+    for (const setting of grid) {
+      expect(first({ ...setting, cover: 'urethane' })).toBeLessThan(first({ ...setting, cover: 'solid' }))
+      expect(first({ ...setting, cover: 'pearl' })).toBeGreaterThan(first({ ...setting, cover: 'solid' }))
+      const entry = (cover: CoverFamily) => simulate(shot({ ...setting, cover })).entryBoard
+      expect(entry('polyester')).toBeLessThan(Math.min(entry('solid'), entry('pearl')))
+    }
+  })
+
+  test('low RG is earlier, low differential hooks less', () => {
+    for (const setting of grid) {
+      expect(first({ ...setting, rgIn: 2.46 })).toBeLessThanOrEqual(first({ ...setting, rgIn: 2.7 }) + 0.01)
+      const entry = (differentialIn: number) => simulate(shot({ ...setting, differentialIn })).entryBoard
+      expect(entry(0.01)).toBeLessThan(entry(0.055))
+    }
+  })
+
+  test('the same miss is punished more on a flat pattern than on a house pattern, and more speed is a lighter hit', () => {
+    const spreadOf = (loads: readonly Load[]) => {
+      const line = bestLines(
+        { ...shot({ loads }) },
+        { laydown: [16, 26], target: [7, 16] },
+        { spread: usualSpread, samples: 60, seed: 3, method: 'quick' },
+      )[0]!
+      return line.entryBoardSd
+    }
+    expect(spreadOf(house)).toBeLessThan(spreadOf(flat))
+    expect(sensitivity(shot()).perMph).toBeLessThan(0)
+    expect(sensitivity(shot()).per50Rpm).toBeGreaterThan(0)
+  })
+})
+
+describe('room for error', () => {
+  const line = { spread: usualSpread, samples: 400, seed: 11 }
+  test('the same seed gives the same figures to the last digit, another seed others', () => {
+    expect(roomForError(shot(), line)).toEqual(roomForError(shot(), line))
+    expect(roomForError(shot(), { ...line, seed: 12 }).entryBoardSd).not.toBe(roomForError(shot(), line).entryBoardSd)
+  })
+
+  test('without any spread every shot is the meant one', () => {
+    const exact = roomForError(shot(), { ...line, samples: 5, spread: { targetBoards: 0, speedMph: 0, revRpm: 0 } })
+    expect(exact.entryBoardSd).toBeCloseTo(0, 9)
+    expect(exact.pPocket).toBe(Number(simulate(shot()).pocket))
+  })
+
+  test('the quick way gives the brute-force share within two hundredths', () => {
+    for (const setting of grid) {
+      const brute = roomForError(shot(setting), line).pPocket
+      expect(Math.abs(roomForError(shot(setting), { ...line, method: 'quick' }).pPocket - brute)).toBeLessThanOrEqual(
+        0.02,
+      )
+    }
+  })
+
+  test('aim and launch angle are each other’s inverse; best lines enter at the pocket and come best first', () => {
+    expect(targetBoardOf({ laydownBoard: 22, launchAngleDeg: launchAngleDeg(22, 11.5) })).toBeCloseTo(11.5, 9)
+    const lines = bestLines(shot(), { laydown: [18, 25], target: [8, 16] }, { ...line, method: 'quick' })
+    expect(lines.length).toBeGreaterThan(0)
+    for (const one of lines) expect(Math.abs(one.outcome.entryBoard - 17.5)).toBeLessThanOrEqual(0.25)
+    expect(lines.map((one) => one.pPocket)).toEqual(lines.map((one) => one.pPocket).sort((a, b) => b - a))
+  })
+})
+
+describe('transition', () => {
+  test('depletion and carrydown keep the volume: what is gone is on the balls', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 60 }), (shots) => {
+        const fresh = filmOf(house)
+        const { filmUm, carriedAwayMl } = filmAfterShots(fresh, shots)
+        expect(filmVolumeMl(filmUm) + carriedAwayMl).toBeCloseTo(filmVolumeMl(fresh), 9)
+        expect(carriedAwayMl).toBeGreaterThanOrEqual(0)
+        expect(Math.min(...filmUm)).toBeGreaterThanOrEqual(0)
+      }),
+      { numRuns: 15 },
+    )
+  })
+
+  test('the track opens in front and oil appears past the pattern', () => {
+    const { filmUm } = filmAfterShots(filmOf(house), 120)
+    const at = (film: Float64Array, ft: number, board: number) => film[Math.floor(ft * 4) * 39 + board - 1]!
+    expect(at(filmUm, 10, 13)).toBeLessThan(at(filmOf(house), 10, 13))
+    expect(at(filmUm, 43, 9)).toBeGreaterThan(0)
+    expect(at(filmUm, 10, 36)).toBe(at(filmOf(house), 10, 36))
+  })
+})

@@ -1,0 +1,98 @@
+import type { Layout } from '../ball/layout.ts'
+import { boardWidthM } from '../lane/film.ts'
+import { metresPerInch, metresPerSecondPerMph } from '../units/convert.ts'
+import { stateSize } from './integrate.ts'
+
+/** The bowler's part of a release. */
+export interface Delivery {
+  readonly speedMph: number
+  readonly revRpm: number
+  readonly axisRotationDeg: number
+  readonly axisTiltDeg: number
+}
+
+/** Where and which way the ball is laid down: boards from the bowler's own gutter, angle positive toward it. */
+export interface Release {
+  readonly laydownBoard: number
+  readonly launchAngleDeg: number
+}
+
+type Vector = readonly [number, number, number]
+const radians = Math.PI / 180
+const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+]
+const combine = (p: number, a: Vector, q: number, b: Vector): Vector => [
+  p * a[0] + q * b[0],
+  p * a[1] + q * b[1],
+  p * a[2] + q * b[2],
+]
+function unit(a: Vector, otherwise: Vector): Vector {
+  const length = Math.sqrt(dot(a, a))
+  return length < 1e-9 ? otherwise : [a[0] / length, a[1] / length, a[2] / length]
+}
+/** Part of a across b, as a unit vector. */
+const across = (a: Vector, b: Vector, otherwise: Vector) => unit(combine(1, a, -dot(a, b), b), otherwise)
+
+/** Unit quaternion of the rotation whose columns are three right-handed unit vectors (Shepperd 1978, largest term first). */
+function quaternion(e1: Vector, e2: Vector, e3: Vector): readonly [number, number, number, number] {
+  const trace = e1[0] + e2[1] + e3[2]
+  const candidates = [trace, e1[0], e2[1], e3[2]]
+  const largest = candidates.indexOf(Math.max(...candidates))
+  const root = Math.sqrt(1 + (largest === 0 ? trace : 2 * candidates[largest]! - trace))
+  const h = 0.5 / root
+  if (largest === 0) return [root / 2, (e2[2] - e3[1]) * h, (e3[0] - e1[2]) * h, (e1[1] - e2[0]) * h]
+  if (largest === 1) return [(e2[2] - e3[1]) * h, root / 2, (e2[0] + e1[1]) * h, (e3[0] + e1[2]) * h]
+  if (largest === 2) return [(e3[0] - e1[2]) * h, (e2[0] + e1[1]) * h, root / 2, (e3[1] + e2[2]) * h]
+  return [(e1[1] - e2[0]) * h, (e3[0] + e1[2]) * h, (e3[1] + e2[2]) * h, root / 2]
+}
+
+/**
+ * State of the ball at the foul line, in a right-hander's axes: X to the right, Y to the pins, Z up. The PAP is the
+ * end of the spin axis on the bowler's side; the pin lies at its arc from the PAP straight above it (turned by the pin
+ * phase), the PSA 90° from the pin, clockwise from the line pin → PAP by the drilling angle, seen from outside.
+ */
+export function startState(
+  delivery: Delivery,
+  release: Release,
+  layout: Layout,
+  moments: { readonly radiusM: number; readonly k1: number; readonly k2: number; readonly k3: number },
+  pinPhaseDeg: number,
+): Float64Array {
+  const angle = release.launchAngleDeg * radians
+  const speed = delivery.speedMph * metresPerSecondPerMph
+  const spin = (delivery.revRpm * 2 * Math.PI) / 60
+  const rotation = delivery.axisRotationDeg * radians
+  const tilt = delivery.axisTiltDeg * radians
+  const [ox, oy] = [-Math.cos(rotation) * Math.cos(tilt), -Math.sin(rotation) * Math.cos(tilt)]
+  // Turned with the direction of travel, which points to (sin θ, cos θ).
+  const axis: Vector = [
+    ox * Math.cos(angle) + oy * Math.sin(angle),
+    -ox * Math.sin(angle) + oy * Math.cos(angle),
+    -Math.sin(tilt),
+  ]
+  const pap: Vector = [-axis[0], -axis[1], -axis[2]]
+  const up = across([0, 0, 1], pap, [0, 1, 0])
+  const phase = pinPhaseDeg * radians
+  const toward = combine(Math.cos(phase), up, Math.sin(phase), cross(pap, up))
+  const arc = (layout.pinToPapIn * metresPerInch) / moments.radiusM
+  const pin = combine(Math.cos(arc), pap, Math.sin(arc), toward)
+  // With the pin on the PAP itself there is no line between them; 'up' stands in.
+  const toPap = across(pap, pin, combine(-1, toward, 0, toward))
+  const drilling = layout.drillingAngleDeg * radians
+  const psa = combine(Math.cos(drilling), toPap, -Math.sin(drilling), cross(pin, toPap))
+  const middle = cross(psa, pin)
+  const omega: Vector = [spin * axis[0], spin * axis[1], spin * axis[2]]
+  const state = new Float64Array(stateSize)
+  state[0] = (20 - release.laydownBoard) * boardWidthM
+  state[2] = speed * Math.sin(angle)
+  state[3] = speed * Math.cos(angle)
+  // Angular momentum over mass: each principal part of the spin times its moment.
+  const [l1, l2, l3] = [moments.k1 * dot(omega, pin), moments.k2 * dot(omega, middle), moments.k3 * dot(omega, psa)]
+  for (const i of [0, 1, 2] as const) state[4 + i] = l1 * pin[i] + l2 * middle[i] + l3 * psa[i]
+  state.set(quaternion(pin, middle, psa), 7)
+  return state
+}
