@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import cases from '../core/fixtures/motion.json' with { type: 'json' }
 import { commands } from './commands.ts'
 import { runCommand } from './run.ts'
 
@@ -51,4 +52,48 @@ test('compare is the core’s comparison', () => {
   const output = JSON.parse(result.ok ? result.output : '{}')
   expect(output).toMatchObject({ n: 8, verdict: 'different' })
   expect(output.effects[0]).toMatchObject({ from: 'a', to: 'b', estimate: expect.closeTo(-2.5, 9) })
+})
+
+describe('motion', () => {
+  const run = (command: string, input: unknown) => runCommand(commands[command]!, JSON.stringify(input))
+  const shot = cases.cases[5]!
+
+  test('simulate takes the cases as they are and answers with their keys and more', () => {
+    const result = run('simulate', cases.cases)
+    const outputs = JSON.parse(result.ok ? result.output : '[]')
+    expect(outputs).toHaveLength(cases.cases.length)
+    for (const [index, output] of outputs.entries()) {
+      for (const key of Object.keys(cases.cases[index]!.expected)) expect(output).toHaveProperty(key)
+      for (const key of ['firstReadFt', 'hookFt', 'rollFt', 'pocket']) expect(output).toHaveProperty(key)
+    }
+  })
+
+  test('a lane that was played on plays otherwise', () => {
+    const entry = (after: object | undefined) => {
+      const result = run('simulate', { ...shot, friction: { ...shot.friction, after } })
+      return JSON.parse(result.ok ? result.output : '{}').entryBoard
+    }
+    expect(entry({ shots: 0 })).toBeCloseTo(entry(undefined), 9)
+    expect(entry({ shots: 120 })).toBeGreaterThan(entry(undefined) + 0.5)
+  })
+
+  test('room and line answer as documented; wrong input names its fields', () => {
+    const sampling = { spread: { targetBoards: 0.8, speedMph: 0.35, revRpm: 15 }, samples: 50, seed: 1 }
+    const room = run('room', { ...shot, ...sampling })
+    expect(JSON.parse(room.ok ? room.output : '{}')).toMatchObject({
+      pPocket: expect.any(Number),
+      misses: [{ boards: -2 }, { boards: -1 }, { boards: 0 }, { boards: 1 }, { boards: 2 }],
+    })
+    const { release: _, ...rest } = shot
+    const line = run('line', { ...rest, ...sampling, playable: { laydown: [20, 24], target: [10, 16] } })
+    const lines = JSON.parse(line.ok ? line.output : '[]')
+    expect(Math.abs(lines[0].outcome.entryBoard - 17.5)).toBeLessThanOrEqual(0.25)
+    expect(run('simulate', { ...shot, bowler: { ...shot.bowler, speedMph: 80 }, friction: { kind: 'ice' } })).toEqual({
+      ok: false,
+      problems: expect.arrayContaining([
+        'bowler.speedMph: Ball speed: 8 to 30 mph',
+        'friction.kind: Kind: one of constant, step, film',
+      ]),
+    })
+  })
 })

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { type Page } from '@playwright/test'
-import { expect, openCustomer, signIn, test } from './site.ts'
+import { expect, openCustomer, openWhatIf, signIn, test } from './site.ts'
 
 /** Everything in light; in dark only colours differ, so only they are looked at again. */
 const scan = async (page: Page, theme: 'light' | 'dark' = 'light') => {
@@ -44,6 +44,7 @@ for (const theme of ['light', 'dark'] as const) {
       ['job', () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(), 'Not started yet'],
       ['lanes', () => page.goto('/lanes'), 'Load table'],
       ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
+      ['what-if', () => openWhatIf(page), 'Room for error'],
       ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
       ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
       ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],

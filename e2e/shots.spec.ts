@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { projectRoot } from '../ops/root.ts'
-import { openCustomer, signIn, test } from './site.ts'
+import { openCustomer, openWhatIf, signIn, test } from './site.ts'
 
 /** Makes the pictures of the README from the demo data: `npm run shots`. */
 const folder = join(projectRoot, 'docs', 'screenshots')
@@ -55,6 +55,16 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByRole('link', { name: 'Quayside House 39' }).click()
   await page.getByRole('heading', { name: 'Quayside House 39', level: 2 }).waitFor()
   await shot('lanes')
+
+  await openWhatIf(page)
+  await page.getByRole('button', { name: 'Keep to compare' }).click()
+  await page
+    .locator('.v-input')
+    .filter({ has: page.getByRole('combobox', { name: 'Surface' }) })
+    .click()
+  await page.getByRole('option', { name: 'to 500', exact: true }).click()
+  await page.waitForTimeout(1500)
+  await shot('what-if')
 
   await page.goto('/trials')
   await page.getByText('Outcome').or(page.getByText('Says')).first().waitFor()

@@ -90,6 +90,20 @@ export async function openCustomer(page: Page, name: string): Promise<void> {
   await page.getByRole('heading', { name: new RegExp(name), level: 1 }).waitFor()
 }
 
+/** Asks what if of a demo bowler's ball on a pattern, the way from the rack. */
+export async function openWhatIf(page: Page): Promise<void> {
+  await page.goto('/rack')
+  await openCustomer(page, 'Odda Brimstow')
+  await page.getByRole('button', { name: 'Open Wrackline' }).click()
+  await page.getByRole('link', { name: 'What if …' }).click()
+  await page
+    .locator('.v-input')
+    .filter({ has: page.getByRole('combobox', { name: 'Pattern' }) })
+    .click()
+  await page.getByRole('option', { name: 'Quayside House 39' }).click()
+  await expect(page.getByText('% of shots in the pocket')).toBeVisible()
+}
+
 /** Chooses an option of a select by its label. */
 export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
   const box = page.getByRole('combobox', { name: label })

@@ -11,6 +11,12 @@ export const router = createRouter({
     { path: '/rack/:customerId?', name: 'rack', component: () => import('./balls/RackView.vue') },
     { path: '/bench', name: 'bench', component: () => import('./bench/BenchView.vue') },
     { path: '/bench/:jobId', name: 'job', component: () => import('./bench/JobView.vue'), meta: { area: 'bench' } },
+    {
+      path: '/lanes/what-if',
+      name: 'what-if',
+      component: () => import('./lanes/WhatIfView.vue'),
+      meta: { area: 'lanes' },
+    },
     { path: '/lanes/:patternId?', name: 'lanes', component: () => import('./lanes/LanesView.vue') },
     { path: '/trials', name: 'trials', component: () => import('./trials/TrialsView.vue') },
     {

@@ -2,7 +2,7 @@ import { pocketBoards } from '../trials/shot.ts'
 import type { ShotOutcome } from './simulate.ts'
 
 /** What the carry model needs of a shot. */
-export type Entry = Pick<ShotOutcome, 'entryBoard' | 'entryAngleDeg' | 'entrySpeedMph' | 'rolledOut'>
+export type Entry = Pick<ShotOutcome, 'entryBoard' | 'entryAngleDeg' | 'entrySpeedMph' | 'rolledOut' | 'gutter'>
 
 /**
  * Chance of a strike: a stated model, not a fact, and never shown without P(pocket). A zone about board 17.5 whose
@@ -14,6 +14,7 @@ const rolledOutFactor = 0.8
 const slowFromMph = 15
 
 export function carryChance(entry: Entry): number {
+  if (entry.gutter) return 0
   const halfWidth = 0.45 + 0.12 * Math.max(0, entry.entryAngleDeg)
   const off = Math.max(0, Math.abs(entry.entryBoard - pocketBoards.ideal) - halfWidth)
   const speed = Math.min(1, entry.entrySpeedMph / slowFromMph)

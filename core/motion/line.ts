@@ -42,7 +42,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     for (const targetBoard of crossings(entry, playable.target)) {
       const at = input(laydown, targetBoard)
       const outcome = outcomeOf(trace(at, course), course)
-      if (Math.abs(outcome.entryBoard - pocketBoards.ideal) > entryTolerance) continue
+      if (outcome.gutter || Math.abs(outcome.entryBoard - pocketBoards.ideal) > entryTolerance) continue
       const steepness = Math.abs(entry(targetBoard + 0.8) - entry(targetBoard - 0.8))
       found.push({ laydownBoard: laydown, targetBoard, launchAngleDeg: at.release.launchAngleDeg, outcome, steepness })
     }

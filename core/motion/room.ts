@@ -22,6 +22,7 @@ export const usualSpread: Spread = { targetBoards: 0.8, speedMph: 0.35, revRpm: 
 export interface Miss {
   readonly boards: number
   readonly entryBoard: number
+  readonly gutter: boolean
   readonly pocket: boolean
 }
 
@@ -88,10 +89,12 @@ export function deviations(spread: Spread, samples: number, seed: number): reado
   }))
 }
 
-const inPocket = (board: number) => board >= pocketBoards.low && board <= pocketBoards.high
+const inPocket = ({ entryBoard, gutter }: Pick<Sampled, 'entryBoard' | 'gutter'>) =>
+  !gutter && entryBoard >= pocketBoards.low && entryBoard <= pocketBoards.high
 
 interface Sampled {
   readonly entryBoard: number
+  readonly gutter: boolean
   readonly carry: number
 }
 
@@ -100,7 +103,7 @@ function summarise(sampled: readonly Sampled[], misses: readonly Miss[]): Room {
   const mean = sampled.reduce((sum, one) => sum + one.entryBoard, 0) / n
   const squares = sampled.reduce((sum, one) => sum + (one.entryBoard - mean) ** 2, 0)
   return {
-    pPocket: sampled.filter((one) => inPocket(one.entryBoard)).length / n,
+    pPocket: sampled.filter(inPocket).length / n,
     pCarry: sampled.reduce((sum, one) => sum + one.carry, 0) / n,
     // Sample standard deviation; zero for a single sample.
     entryBoardSd: n < 2 ? 0 : Math.sqrt(squares / (n - 1)),
@@ -113,8 +116,8 @@ const none: Deviation = { targetBoards: 0, speedMph: 0, revRpm: 0, angleDeg: 0 }
 /** What a miss of −2 to +2 boards at the target does. */
 export function missChart(input: ShotInput, course: Course): Miss[] {
   return [-2, -1, 0, 1, 2].map((boards) => {
-    const { entryBoard } = deviate(input, course, { ...none, targetBoards: boards })
-    return { boards, entryBoard, pocket: inPocket(entryBoard) }
+    const entry = deviate(input, course, { ...none, targetBoards: boards })
+    return { boards, entryBoard: entry.entryBoard, gutter: entry.gutter, pocket: inPocket(entry) }
   })
 }
 
@@ -134,7 +137,7 @@ export function roomForError(input: ShotInput, options: RoomOptions, course = co
       ? surrogate(input, course, options.spread)
       : (by: Deviation): Sampled => {
           const outcome = deviate(input, course, by)
-          return { entryBoard: outcome.entryBoard, carry: carryChance(outcome) }
+          return { entryBoard: outcome.entryBoard, gutter: outcome.gutter, carry: carryChance(outcome) }
         }
   return summarise(drawn.map(shot), missChart(input, course))
 }
@@ -224,7 +227,7 @@ function surrogate(input: ShotInput, course: Course, spread: Spread): (by: Devia
     const entryAngleDeg = interpolate(u, angles) + s * interpolate(u, angleBySpeed) + r * interpolate(u, angleByRev)
     const nearest =
       base[Math.min(fineNodes - 1, Math.max(0, Math.round(((u + reachSd) / (2 * reachSd)) * (fineNodes - 1))))]!
-    return { entryBoard, carry: carryChance({ ...nearest, entryBoard, entryAngleDeg }) }
+    return { entryBoard, gutter: nearest.gutter, carry: carryChance({ ...nearest, entryBoard, entryAngleDeg }) }
   }
 }
 

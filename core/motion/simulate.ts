@@ -1,5 +1,5 @@
 import type { Layout } from '../ball/layout.ts'
-import { type Load, boardWidthM, filmOf } from '../lane/film.ts'
+import { type Load, boardCount, boardWidthM, filmOf } from '../lane/film.ts'
 import { mirrorFilm } from '../lane/mirror.ts'
 import { metresPerFoot, metresPerInch, metresPerSecondPerMph } from '../units/convert.ts'
 import { pocketBoards } from '../trials/shot.ts'
@@ -57,7 +57,10 @@ export interface ShotOutcome {
   readonly hookFt: number | null
   /** Length of the roll before the pins; null when the ball never rolls. */
   readonly rollFt: number | null
+  /** Enters the pocket; never from the gutter. */
   readonly pocket: boolean
+  /** The ball's centre leaves the boards: a gutter ball, whatever the figures past that say. */
+  readonly gutter: boolean
   /** Rolls for more than ten feet before the pins. */
   readonly rolledOut: boolean
   /** Still slides with more than half its slip at the pins. */
@@ -132,19 +135,27 @@ function rollStart(trace: Trace): number | null {
   return rolls > trace.count ? null : trace.states[rolls * stateSize + 1]! / metresPerFoot
 }
 
+/** Whether the ball's centre leaves the lane's boards. */
+function inGutter(trace: Trace): boolean {
+  const edge = (boardCount / 2) * boardWidthM
+  for (let step = 1; step <= trace.count; step += 1) if (Math.abs(trace.states[step * stateSize]!) > edge) return true
+  return false
+}
+
 /** Rolling for more than this before the pins is rolled out, ft. */
 const rolledOutFt = 10
 
 /** The few figures of an entry, for the many shots of a spread. */
 export function entryOf(
   trace: Trace,
-): Pick<ShotOutcome, 'entryBoard' | 'entryAngleDeg' | 'entrySpeedMph' | 'rolledOut'> {
+): Pick<ShotOutcome, 'entryBoard' | 'entryAngleDeg' | 'entrySpeedMph' | 'rolledOut' | 'gutter'> {
   const at = trace.count * stateSize
   const start = rollStart(trace)
   return {
     entryBoard: boardOf(trace.states[at]!),
     entryAngleDeg: directionDeg(trace, trace.count),
     entrySpeedMph: Math.hypot(trace.states[at + 2]!, trace.states[at + 3]!) / metresPerSecondPerMph,
+    gutter: inGutter(trace),
     rolledOut: start !== null && trace.states[at + 1]! / metresPerFoot - start > rolledOutFt,
   }
 }
@@ -195,6 +206,7 @@ export function outcomeOf(trace: Trace, course: Course): ShotOutcome {
   const rollStartFt = rollStart(trace)
   const rollFt = rollStartFt === null ? null : endFt - rollStartFt
 
+  const gutter = inGutter(trace)
   const at = count * stateSize
   const [vx, vy] = [states[at + 2]!, states[at + 3]!]
   const spin = spinAt(trace, course, count)
@@ -220,7 +232,8 @@ export function outcomeOf(trace: Trace, course: Course): ShotOutcome {
     firstReadFt,
     hookFt: firstReadFt === null ? null : Math.max(0, (rollStartFt ?? endFt) - firstReadFt),
     rollFt,
-    pocket: entryBoard >= pocketBoards.low && entryBoard <= pocketBoards.high,
+    pocket: !gutter && entryBoard >= pocketBoards.low && entryBoard <= pocketBoards.high,
+    gutter,
     rolledOut: rollFt !== null && rollFt > rolledOutFt,
     neverRead: trace.slip[count]! > trace.slip[0]! / 2,
     path,

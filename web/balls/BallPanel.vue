@@ -113,6 +113,9 @@ usePlainKeys((key) => {
         {{ ball.name }} <span class="soft small">{{ ball.customerName }}</span>
       </h2>
       <div class="row">
+        <v-btn size="small" :to="{ path: '/lanes/what-if', query: { customerId: ball.customerId, ballId: ball.id } }">{{
+          t('lanes.whatIf.open')
+        }}</v-btn>
         <v-btn size="small" @click="form = 'edit'">{{ t('balls.edit') }}</v-btn>
         <v-btn size="small" variant="text" @click="emit('close')">{{ t('balls.close') }}</v-btn>
       </div>

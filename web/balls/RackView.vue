@@ -89,7 +89,9 @@ function showBall(ball: Ball) {
       </CustomerHead>
       <div v-else class="spread">
         <h1>{{ t('customers.all') }}</h1>
-        <v-btn size="small" :class="{ 'next-action': own.length > 0 }" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
+        <v-btn size="small" :class="{ 'next-action': own.length > 0 }" @click="form = 'ball'">{{
+          t('balls.add')
+        }}</v-btn>
       </div>
       <LoadState
         :loaded="balls.loaded && customers.loaded"

@@ -6,11 +6,11 @@ import { useSession } from '../shell/session.ts'
 import { filmPixels, oilScale, scaleTopUm } from './film.ts'
 
 /** A pattern from above: foul line left, pins right, the board axis magnified. */
-const props = defineProps<{ loads: readonly Load[]; small?: boolean }>()
+const props = defineProps<{ loads: readonly Load[]; small?: boolean; filmUm?: Float64Array; tall?: boolean }>()
 const { t } = useI18n()
 const session = useSession()
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const film = computed(() => filmOf(props.loads))
+const film = computed(() => props.filmUm ?? filmOf(props.loads))
 const figures = computed(() => patternFigures(props.loads))
 const thickest = computed(() => film.value.reduce((most, one) => Math.max(most, one), 0))
 const words = computed(() =>
@@ -42,7 +42,7 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
 </script>
 
 <template>
-  <figure class="lane" :class="{ small }">
+  <figure class="lane" :class="{ small, tall }">
     <div class="plot">
       <canvas ref="canvas" :width="filmRows" :height="boardCount" role="img" :aria-label="words" />
       <!-- Axes over the film: feet along, boards across. -->
@@ -66,6 +66,7 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
         :style="{ bottom: `${((board - 0.5) / 39) * 100}%` }"
         >{{ board }}</span
       >
+      <slot />
     </div>
     <div v-if="!small" class="feet figure" aria-hidden="true">
       <span v-for="foot in [0, 10, 20, 30, 40, 50, 60]" :key="foot" :style="{ left: `${(foot / 60) * 100}%` }">{{
@@ -93,6 +94,9 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
   height: 190px;
   margin-inline-start: 26px;
   border: 1px solid var(--line-strong);
+}
+.tall .plot {
+  height: 300px;
 }
 .small .plot {
   height: 52px;

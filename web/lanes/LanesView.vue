@@ -96,6 +96,9 @@ function saved(pattern: Pattern) {
       <div class="spread">
         <h2>{{ current.name }}</h2>
         <div class="row">
+          <v-btn size="small" :to="{ path: '/lanes/what-if', query: { patternId: current.id } }">{{
+            t('lanes.whatIf.open')
+          }}</v-btn>
           <v-btn size="small" @click="form = 'edit'">{{ t('lanes.edit') }}</v-btn>
           <v-btn size="small" @click="form = 'copy'">{{ t('lanes.copy') }}</v-btn>
         </div>

@@ -11,6 +11,7 @@ export const commandTargets = {
   goRack: '/rack',
   goBench: '/bench',
   goLanes: '/lanes',
+  goWhatIf: '/lanes/what-if',
   goTrials: '/trials',
   goCoverage: '/coverage',
   goBag: '/bag',

@@ -26,6 +26,7 @@ export default {
     goRack: 'Go to the rack',
     goBench: 'Go to the bench',
     goLanes: 'Go to the lanes',
+    goWhatIf: 'Ask what if: a ball, a line, a pattern',
     goTrials: 'Go to the trials',
     goCoverage: 'Go to the coverage',
     goBag: 'Go to the bag',

@@ -1,0 +1,60 @@
+import { expect, openWhatIf, test } from './site.ts'
+
+test('a line is dragged, two surfaces compared, the best line used, and the link opens it again', async ({
+  signedIn: page,
+}) => {
+  await openWhatIf(page)
+  const value = (row: string, column = 1) =>
+    page
+      .getByRole('row', { name: new RegExp(row) })
+      .getByRole('cell')
+      .nth(column - 1)
+  await expect(value('Entry board')).toContainText('in the pocket')
+  const read = await value('First read').textContent()
+
+  // The line by hand and by keyboard: the path follows.
+  const target = page.getByRole('slider', { name: 'Target board at the arrows' })
+  const box = (await target.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 40, { steps: 4 })
+  await page.mouse.up()
+  await expect(value('Entry board')).toContainText('light')
+  await target.focus()
+  for (let i = 0; i < 12; i += 1) await page.keyboard.press('ArrowUp')
+  await expect(target).not.toHaveAttribute('aria-valuenow', '12')
+
+  // A rougher surface reads earlier than the kept one.
+  await page.getByRole('button', { name: 'Keep to compare' }).click()
+  await page
+    .locator('.v-input')
+    .filter({ has: page.getByRole('combobox', { name: 'Surface' }) })
+    .click()
+  await page.getByRole('option', { name: 'to 500', exact: true }).click()
+  await expect(value('First read')).not.toHaveText(read!)
+  const [now, before] = [
+    parseFloat((await value('First read').textContent())!),
+    parseFloat((await value('First read', 2).textContent())!),
+  ]
+  expect(now).toBeLessThan(before)
+
+  // More speed is later and lighter; the record's figures come back.
+  const speed = page.getByLabel(/^Ball speed/)
+  await speed.fill('20')
+  await expect.poll(async () => parseFloat((await value('First read').textContent())!)).toBeGreaterThan(now)
+  await page.getByRole('button', { name: 'As on record' }).click()
+  await expect(page.getByText('Ball speed: 17.4 mph')).toBeVisible()
+
+  // Play opens the lane.
+  await page.getByLabel(/Shots played/).fill('120')
+  await expect(page.getByText('broken down')).toBeVisible()
+
+  // Found off the screen's thread; using it lands in the pocket.
+  await page.getByRole('button', { name: 'Find the best line' }).click()
+  await page.getByRole('button', { name: 'Use', exact: true }).first().click({ timeout: 30_000 })
+  await expect(value('Entry board')).toContainText('in the pocket')
+  await expect.poll(() => new URL(page.url()).searchParams.get('shots')).toBe('120')
+  const entry = await value('Entry board').textContent()
+  await page.goto(page.url())
+  await expect(value('Entry board')).toHaveText(entry!)
+})
