@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { choose, expect, openCustomer, signIn, test } from './site.ts'
 
 test('the keyboard finds and goes everywhere', async ({ signedIn: page }) => {
@@ -89,6 +90,29 @@ test('a pattern is typed, drawn live, saved, copied and found', async ({ signedI
   await expect(page.getByRole('table').first().getByRole('row')).toHaveCount(3)
   await page.getByRole('button', { name: /Volume/ }).click()
   await expect(page.getByRole('columnheader', { name: /Volume/ })).toHaveAttribute('aria-sort', 'ascending')
+})
+
+test('a pattern goes out as a file and comes back from one; a wrong file says what is wrong', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/lanes')
+  await page.getByRole('link', { name: 'Jetty 34' }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save Jetty 34 as CSV' }).click()
+  const path = await (await download).path()
+  const bring = async (file: { name: string; mimeType: string; buffer: Buffer }) => {
+    const chooser = page.waitForEvent('filechooser')
+    await page.getByRole('button', { name: 'Import', exact: true }).click()
+    await (await chooser).setFiles(file)
+  }
+  await bring({ name: 'wrong.csv', mimeType: 'text/csv', buffer: Buffer.from('boards,feet\n1,2') })
+  await expect(page.getByText(/Columns are missing: fromBoard/)).toBeVisible()
+  await bring({ name: 'Jetty again.csv', mimeType: 'text/csv', buffer: readFileSync(path) })
+  const form = page.getByRole('dialog')
+  await expect(form.getByText('Read from Jetty again.csv')).toBeVisible()
+  await expect(form.getByText('19.04 mL')).toBeVisible()
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('heading', { name: 'Jetty again', level: 2 })).toBeVisible()
 })
 
 test('units and theme are the user’s choice and stay', async ({ page }) => {

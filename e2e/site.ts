@@ -96,6 +96,7 @@ export async function openWhatIf(page: Page): Promise<void> {
   await openCustomer(page, 'Odda Brimstow')
   await page.getByRole('button', { name: 'Open Wrackline' }).click()
   await page.getByRole('link', { name: 'What if …' }).click()
+  await page.getByRole('heading', { name: 'What if', level: 1 }).waitFor()
   await page
     .locator('.v-input')
     .filter({ has: page.getByRole('combobox', { name: 'Pattern' }) })

@@ -17,7 +17,7 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   const box = (await target.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 40, { steps: 4 })
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 14, { steps: 4 })
   await page.mouse.up()
   await expect(value('Entry board')).toContainText('light')
   await target.focus()

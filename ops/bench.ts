@@ -4,6 +4,18 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
+import {
+  type Load,
+  type ShotInput,
+  bestLines,
+  courseFor,
+  entryOf,
+  launchAngleDeg,
+  motionDefaults,
+  roomForError,
+  traceShot,
+  usualSpread,
+} from '@sleetfall/core'
 import { buildAll } from './build.ts'
 import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
 import { ensureChromium } from './debian.ts'
@@ -24,6 +36,41 @@ function firstLoadKb(): number {
 
 const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 const row = (name: string, value: string) => console.log(`${name.padEnd(62)} ${value}`)
+
+/** Shots per second on one thread, a line with its room, and the room alone, on a film with a high-differential ball. */
+function motionFigures(): void {
+  const { patterns } = JSON.parse(readFileSync(join(projectRoot, 'demo', 'shop.json'), 'utf8')) as {
+    patterns: { loads: Load[] }[]
+  }
+  const shot: ShotInput = {
+    bowler: { hand: 'right', speedMph: 17.4, revRpm: 335, axisRotationDeg: 45, axisTiltDeg: 13 },
+    ball: { weightLb: 15, diameterIn: 8.595, rgIn: 2.48, differentialIn: 0.054, intermediateDifferentialIn: 0.016 },
+    layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 35 },
+    release: { laydownBoard: 22, launchAngleDeg: launchAngleDeg(22, 12) },
+    friction: { kind: 'film', loads: patterns[0]!.loads, raUm: 0.52, cover: 'solid' },
+  }
+  const course = courseFor(shot)
+  const one = () => entryOf(traceShot(course, shot.bowler, shot.release, shot.layout, motionDefaults))
+  const timed = (work: () => unknown, times: number) => {
+    const from = performance.now()
+    for (let i = 0; i < times; i += 1) work()
+    return (performance.now() - from) / times
+  }
+  timed(one, 2000)
+  const perShot = median(Array.from({ length: 5 }, () => timed(one, 1000)))
+  row(
+    'one shot on a film, full lane, one thread (median of 5 × 1000)',
+    `${perShot.toFixed(3)} ms, ${(1000 / perShot).toFixed(0)} shots/s`,
+  )
+  const options = { spread: usualSpread, samples: 1000, seed: 1 }
+  row('room for error, 1000 samples: exact', `${timed(() => roomForError(shot, options), 3).toFixed(0)} ms`)
+  row(
+    'room for error, 1000 samples: quick',
+    `${timed(() => roomForError(shot, { ...options, method: 'quick' }), 10).toFixed(0)} ms`,
+  )
+  const lines = () => bestLines(shot, { laydown: [8, 36], target: [4, 24] }, { ...options, method: 'quick' })
+  row('line search over 29 × 21 boards with room for five lines', `${timed(lines, 3).toFixed(0)} ms`)
+}
 
 await buildAll()
 const cluster = await startCluster({
@@ -67,6 +114,7 @@ try {
       }),
     )
   }
+  motionFigures()
   const machine = `${cpus().length} cores, ${cpus()[0]?.model ?? 'unknown'}, Node.js ${process.versions.node}`
   row('machine', machine)
   row('first load, JavaScript, gzip', `${firstLoadKb().toFixed(0)} kB`)

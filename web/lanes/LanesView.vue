@@ -3,12 +3,15 @@ import { type Pattern } from '@sleetfall/contract'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { useFileDialog, useStorage } from '@vueuse/core'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import { useSorted } from '../controls/useSorted.ts'
+import { useNotices } from '../shell/notices.ts'
 import LaneDrawing from './LaneDrawing.vue'
 import PatternFigures from './PatternFigures.vue'
 import PatternForm from './PatternForm.vue'
+import { type PatternDraft, readPattern, toCsv, toJson } from './exchange.ts'
 import { usePatterns } from './store.ts'
 
 const { t } = useI18n()
@@ -17,9 +20,11 @@ const router = useRouter()
 const patterns = usePatterns()
 const form = ref<'new' | 'edit' | 'copy' | null>(null)
 onMounted(() => patterns.load())
+const shapes = ['all', 'house', 'challenge', 'sport'] as const
+const shape = useStorage<(typeof shapes)[number]>('sleetfall.patterns.shape', 'all')
 const { search, shown, sortBy, ariaSort } = useSorted(
   'patterns',
-  () => patterns.items,
+  () => patterns.items.filter((one) => shape.value === 'all' || one.figures.shape === shape.value),
   {
     name: (p) => p.name,
     length: (p) => p.figures.lengthFt,
@@ -41,6 +46,39 @@ watch(
   },
   { immediate: true },
 )
+const notices = useNotices()
+const draft = ref<{ file: string; pattern: PatternDraft } | null>(null)
+const { open: chooseFile, onChange } = useFileDialog({
+  accept: '.csv,.json,text/csv,application/json',
+  multiple: false,
+  reset: true,
+})
+const longest = 1_000_000
+onChange(async (files) => {
+  const file = files?.[0]
+  if (!file) return
+  if (file.size > longest) return notices.failed(new Error(t('lanes.importFailed.too-large')))
+  const read = readPattern(await file.text(), file.name)
+  if (!read.ok) return notices.failed(new Error(t(`lanes.importFailed.${read.reason}`, { detail: read.detail })))
+  draft.value = { file: file.name, pattern: read.pattern }
+  form.value = 'new'
+})
+function exportAs(kind: 'csv' | 'json') {
+  if (!current.value) return
+  const text = kind === 'csv' ? toCsv(current.value) : toJson(current.value)
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(
+    new Blob([text], { type: kind === 'csv' ? 'text/csv;charset=utf-8' : 'application/json' }),
+  )
+  link.download = `${current.value.name}.${kind}`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+const print = () => window.print()
+function closeForm() {
+  form.value = null
+  draft.value = null
+}
 function saved(pattern: Pattern) {
   void router.push(`/lanes/${pattern.id}`)
 }
@@ -51,7 +89,10 @@ function saved(pattern: Pattern) {
     <section class="stack">
       <div class="spread">
         <h1>{{ t('lanes.title') }}</h1>
-        <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('lanes.add') }}</v-btn>
+        <div class="row">
+          <v-btn size="small" @click="chooseFile()">{{ t('lanes.importFile') }}</v-btn>
+          <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('lanes.add') }}</v-btn>
+        </div>
       </div>
       <LoadState
         :loaded="patterns.loaded"
@@ -62,7 +103,20 @@ function saved(pattern: Pattern) {
         <template #empty>
           <p>{{ t('lanes.noneYet') }}</p>
         </template>
-        <v-text-field v-model="search" :label="t('lanes.find')" clearable />
+        <div class="row find">
+          <v-text-field v-model="search" :label="t('lanes.find')" clearable />
+          <v-select
+            v-model="shape"
+            class="shape"
+            :label="t('lanes.classFilter')"
+            :items="
+              shapes.map((value) => ({
+                value,
+                title: value === 'all' ? t('lanes.allClasses') : t(`lanes.shapes.${value}`),
+              }))
+            "
+          />
+        </div>
         <table class="list">
           <thead>
             <tr>
@@ -101,6 +155,15 @@ function saved(pattern: Pattern) {
           }}</v-btn>
           <v-btn size="small" @click="form = 'edit'">{{ t('lanes.edit') }}</v-btn>
           <v-btn size="small" @click="form = 'copy'">{{ t('lanes.copy') }}</v-btn>
+          <v-btn
+            v-for="kind in ['csv', 'json'] as const"
+            :key="kind"
+            size="small"
+            :aria-label="t('lanes.exportAs', { name: current.name, kind: kind.toUpperCase() })"
+            @click="exportAs(kind)"
+            >{{ kind === 'csv' ? t('lanes.exportCsv') : t('lanes.exportJson') }}</v-btn
+          >
+          <v-btn size="small" @click="print">{{ t('lanes.print') }}</v-btn>
         </div>
       </div>
       <p v-if="current.note" class="soft">{{ current.note }}</p>
@@ -136,7 +199,7 @@ function saved(pattern: Pattern) {
       </table>
     </section>
     <p v-else-if="patterns.loaded" class="soft">{{ t('lanes.choose') }}</p>
-    <PatternForm v-if="form === 'new'" @close="form = null" @saved="saved" />
+    <PatternForm v-if="form === 'new'" :draft="draft ?? undefined" @close="closeForm" @saved="saved" />
     <PatternForm
       v-if="(form === 'edit' || form === 'copy') && current"
       :pattern="current"
@@ -152,6 +215,21 @@ function saved(pattern: Pattern) {
   display: grid;
   grid-template-columns: minmax(340px, 2fr) 3fr;
   gap: var(--gap-4);
+}
+.find > * {
+  flex: 1 1 150px;
+}
+.shape {
+  max-width: 170px;
+}
+@media print {
+  .lanes > :first-child,
+  .detail .row {
+    display: none;
+  }
+  .lanes {
+    grid-template-columns: 1fr !important;
+  }
 }
 tr.current {
   background: var(--panel);

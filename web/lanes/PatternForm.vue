@@ -7,13 +7,18 @@ import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import { useForm } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
+import type { PatternDraft } from './exchange.ts'
 import LaneDrawing from './LaneDrawing.vue'
 import LoadTable from './LoadTable.vue'
 import PatternFigures from './PatternFigures.vue'
 import { usePatterns } from './store.ts'
 
 /** Makes, copies or edits a pattern; the film follows what is typed. */
-const props = defineProps<{ pattern?: Pattern; copy?: boolean }>()
+const props = defineProps<{
+  pattern?: Pattern
+  copy?: boolean
+  /** Read from a file, to be looked over. */ draft?: { readonly file: string; readonly pattern: PatternDraft }
+}>()
 const emit = defineEmits<{ close: []; saved: [Pattern] }>()
 const { t } = useI18n()
 const patterns = usePatterns()
@@ -23,9 +28,11 @@ const firstRow: Load = { fromBoard: 2, toBoard: 38, loads: 2, microlitresPerBoar
 const isNew = !from || props.copy === true
 const form = useForm(patternSchema, {
   id: isNew ? newId() : from.id,
-  name: from ? (props.copy ? t('lanes.copyName', { name: from.name }) : from.name) : '',
-  note: from?.note ?? '',
-  loads: from ? from.loads.map((load) => ({ ...load })) : [firstRow],
+  name: from ? (props.copy ? t('lanes.copyName', { name: from.name }) : from.name) : (props.draft?.pattern.name ?? ''),
+  note: from?.note ?? props.draft?.pattern.note ?? '',
+  loads: from
+    ? from.loads.map((load) => ({ ...load }))
+    : (props.draft?.pattern.loads.map((load) => ({ ...load })) ?? [firstRow]),
 })
 form.claim('loads')
 const version = ref(from?.version ?? 0)
@@ -72,6 +79,7 @@ function takeTheirs() {
     @take-theirs="takeTheirs"
     @back="form.conflict.value = null"
   >
+    <p v-if="draft">{{ t('lanes.importCheck', { file: draft.file }) }}</p>
     <v-text-field v-bind="form.field('name')" :label="t('lanes.name')" autofocus />
     <LoadTable v-model="loads" :errors="form.errors" />
     <template v-if="valid">

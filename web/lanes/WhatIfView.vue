@@ -500,6 +500,9 @@ input[type='range'] {
 table.list tbody th {
   border-bottom: 1px solid var(--line);
 }
+table.list thead th {
+  white-space: normal;
+}
 @media (max-width: 1000px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);

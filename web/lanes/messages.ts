@@ -55,6 +55,23 @@ export default {
   feet: 'ft from the foul line',
   board: 'board',
   scale: 'film, µm',
+  importFile: 'Import',
+  exportCsv: 'CSV',
+  exportJson: 'JSON',
+  exportAs: 'Save {name} as {kind}',
+  print: 'Print',
+  importFailed: {
+    'not-json': 'The file is not readable JSON ({detail}). Nothing was imported.',
+    'no-loads': 'The file has no rows of a load table. Nothing was imported.',
+    'missing-columns':
+      'Columns are missing: {detail}. The header needs fromBoard, toBoard, loads, microlitresPerBoard, startFt, endFt. Nothing was imported.',
+    'too-many-rows': '{detail} rows: a pattern has at most 60. Nothing was imported.',
+    'not-text': 'The file is not plain text in UTF-8. Save it as CSV (UTF-8) and try again. Nothing was imported.',
+    'too-large': 'The file is over 1 MB. Nothing was imported.',
+  },
+  importCheck: 'Read from {file}. Look it over, then save.',
+  allClasses: 'all classes',
+  classFilter: 'Class',
   whatIf: {
     title: 'What if',
     open: 'What if …',
