@@ -113,6 +113,18 @@ test('a pattern goes out as a file and comes back from one; a wrong file says wh
   await expect(form.getByText('19.04 mL')).toBeVisible()
   await form.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('heading', { name: 'Jetty again', level: 2 })).toBeVisible()
+
+  // Compared with another one, across the lane at a distance.
+  await page
+    .locator('.v-input')
+    .filter({ has: page.getByRole('combobox', { name: 'Compare with' }) })
+    .click()
+  await page.getByRole('option', { name: 'Long Sound 45' }).click()
+  await expect(page.getByRole('heading', { name: 'Long Sound 45', level: 3 })).toBeVisible()
+  await page.getByLabel('Across the lane at').fill('40')
+  await expect(
+    page.getByText('At 40 ft: 0.00 µm on board 20, 0.00 µm on board 5. The line is Long Sound 45.'),
+  ).toBeVisible()
 })
 
 test('units and theme are the user’s choice and stay', async ({ page }) => {

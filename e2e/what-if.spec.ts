@@ -1,4 +1,4 @@
-import { expect, openWhatIf, test } from './site.ts'
+import { choose, expect, openWhatIf, test } from './site.ts'
 
 test('a line is dragged, two surfaces compared, the best line used, and the link opens it again', async ({
   signedIn: page,
@@ -55,7 +55,31 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   await expect(value('Entry board')).toContainText('in the pocket')
   await page.getByRole('button', { name: 'Copy the link' }).click()
   await expect(page.getByText(/opens this set-up again/)).toBeVisible()
+  await page.getByRole('button', { name: 'Save as prediction' }).click()
+  await expect(page.getByText('Kept as a prediction')).toBeVisible()
   const entry = await value('Entry board').textContent()
   await page.goto(page.url())
   await expect(value('Entry board')).toHaveText(entry!)
+
+  // A trial thrown afterwards scores it.
+  await page.goto('/trials?new=trial')
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Question').fill('Does it enter where it was foretold?')
+  for (const [label, option] of [
+    ['Bowler', 'Odda Brimstow'],
+    ['Pattern', 'Quayside House 39'],
+    ['Control ball', /Wrackline/],
+    ['Variant ball', /Skerrymoor/],
+  ] as const) {
+    await choose(page, label, option)
+  }
+  await form.getByRole('button', { name: 'Begin the trial' }).click()
+  const scores = page.getByRole('region', { name: 'Foretold before the shots' })
+  await expect(scores).toContainText('No entry boards to hold it against yet')
+  for (const board of ['14', '14.5', '13.5']) {
+    await page.getByLabel('Entry board').fill(board)
+    await page.keyboard.press('Enter')
+    await expect(page.getByLabel('Entry board')).toHaveValue('')
+  }
+  await expect(scores).toContainText('boards lighter than foretold. ▲ The prediction missed.')
 })

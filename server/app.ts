@@ -17,6 +17,7 @@ import type { Database } from './database/db.ts'
 import { type Context, signedIn } from './http/context.ts'
 import { sameOrigin } from './http/origin.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
+import { predictionRoutes } from './lanes/predictions.ts'
 import { laneRoutes } from './lanes/routes.ts'
 import { searchRoutes } from './search/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
@@ -112,6 +113,7 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   api.use('/customers', customerRoutes(context))
   api.use('/balls', ballRoutes(context))
   api.use('/patterns', laneRoutes(context))
+  api.use('/predictions', predictionRoutes(context))
   api.use('/events', bagRoutes(context))
   api.use('/trials', trialRoutes(context))
   api.use('/coverage', coverageRoutes(context))

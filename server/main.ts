@@ -8,7 +8,12 @@ import { sessionSecret } from './shop/store.ts'
 
 /** Errors of the database driver carry their whole connection; only what tells the cause is logged. */
 const err = ({ name, message, code, stack }: Error & { code?: string }) => ({ name, message, code, stack })
-const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info', serializers: { err } })
+const logger = pino({
+  level: process.env['LOG_LEVEL'] ?? 'info',
+  serializers: { err },
+  // A cookie in a log is a key in a log.
+  redact: { paths: ['req.headers.cookie', 'res.headers["set-cookie"]'], remove: true },
+})
 const databaseUrl = process.env['DATABASE_URL']
 if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the start command.')
 const database = openDatabase(databaseUrl, (error) => logger.warn({ err: error }, 'idle database connection lost'))

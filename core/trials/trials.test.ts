@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { type Shot, compareVariants, hitPocket, trialResult } from '@sleetfall/core'
+import { type Shot, compareVariants, hitPocket, scorePrediction, trialResult } from '@sleetfall/core'
 
 /** Extra hours of sleep under two drugs, ten patients each (Cushny & Peebles 1905, used by 'Student' 1908). */
 const drug1 = [0.7, -1.6, -0.2, -1.2, -0.1, 3.4, 3.7, 0.8, 0, 2]
@@ -102,5 +102,19 @@ describe('trial', () => {
     expect(hitPocket({ entryBoard: null, leave: [10] })).toBe(true)
     expect(hitPocket({ entryBoard: null, leave: [4, 9] })).toBe(false)
     expect(hitPocket({ entryBoard: null, leave: null })).toBeNull()
+  })
+})
+
+describe('prediction', () => {
+  test('is held against the mean with a t interval (the sleep data again: one-sample 95 % of drug 2 is 0.898 to 3.762)', () => {
+    const score = scorePrediction(0, drug2)!
+    expect([score.off, score.low, score.high].map((x) => Number(x!.toFixed(3)))).toEqual([2.33, 0.898, 3.762])
+    expect(score.missed).toBe(true)
+    expect(scorePrediction(2, drug2)!.missed).toBe(false)
+  })
+
+  test('without shots there is no score, with one no judgement', () => {
+    expect(scorePrediction(17.5, [])).toBeNull()
+    expect(scorePrediction(17.5, [16])).toMatchObject({ off: -1.5, missed: null })
   })
 })

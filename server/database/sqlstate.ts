@@ -10,6 +10,6 @@ const awayCodes = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT']
 export function isAway(error: unknown): boolean {
   const { code, message } = error as { code?: string; message?: string }
   if (code !== undefined) return awayCodes.includes(code) || awayClasses.includes(code.slice(0, 2))
-  // node-postgres gives no code for these two.
-  return message === 'Connection terminated unexpectedly' || message === 'timeout exceeded when trying to connect'
+  // node-postgres gives no code for connections that break or do not come about.
+  return message !== undefined && /^(Connection terminated|timeout exceeded when trying to connect)/.test(message)
 }

@@ -103,3 +103,26 @@ describe('trials', () => {
     expect(bad.body.fields.map((field: { path: string }) => field.path).sort()).toEqual(['leave', 'targetBoard'])
   })
 })
+
+describe('predictions', () => {
+  const prediction = (change: object = {}) => ({
+    ...{ id: randomUUID(), customerId: customer.id, ballId: ball.id, patternId: pattern.id, setup: { laydown: '22' } },
+    ...{ firstReadFt: 9.5, entryBoard: 17.2, entryAngleDeg: 3.1, pocketShare: 0.5, ...change },
+  })
+
+  test('are kept with who made them and never rewritten', async () => {
+    const saved = await counter.post('/predictions', prediction()).expect(200)
+    expect(saved.body).toMatchObject({ entryBoard: 17.2, setup: { laydown: '22' }, savedBy: 'counter' })
+    const list = (await counter.get(`/predictions/${ball.id}/${pattern.id}`)).body
+    expect(list).toEqual([saved.body])
+    await expect(shop.database.run('update prediction set entry_board = 15')).rejects.toThrow('append-only')
+  })
+
+  test('of another customer’s ball are refused', async () => {
+    const other = aCustomer()
+    await counter.post('/customers', other).expect(200)
+    expect((await counter.post('/predictions', prediction({ customerId: other.id }))).body.fields[0].path).toBe(
+      'ballId',
+    )
+  })
+})

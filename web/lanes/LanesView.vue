@@ -8,6 +8,7 @@ import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import { useSorted } from '../controls/useSorted.ts'
 import { useNotices } from '../shell/notices.ts'
+import CrossSection from './CrossSection.vue'
 import LaneDrawing from './LaneDrawing.vue'
 import PatternFigures from './PatternFigures.vue'
 import PatternForm from './PatternForm.vue'
@@ -79,6 +80,13 @@ function closeForm() {
   form.value = null
   draft.value = null
 }
+const sectionFt = ref(10)
+const otherId = ref<string | null>(null)
+const other = computed(() => (otherId.value === current.value?.id ? undefined : patterns.byId.get(otherId.value ?? '')))
+const comparable = computed(() => [
+  { value: null, title: t('lanes.compareNone') },
+  ...patterns.items.filter((one) => one.id !== current.value?.id).map((one) => ({ value: one.id, title: one.name })),
+])
 function saved(pattern: Pattern) {
   void router.push(`/lanes/${pattern.id}`)
 }
@@ -170,6 +178,13 @@ function saved(pattern: Pattern) {
       <LaneDrawing :loads="current.loads" />
       <p class="small soft">{{ t('lanes.film') }}</p>
       <PatternFigures :figures="current.figures" />
+      <v-select v-model="otherId" class="compare" :label="t('lanes.compare')" :items="comparable" />
+      <template v-if="other">
+        <h3>{{ other.name }}</h3>
+        <LaneDrawing :loads="other.loads" />
+        <PatternFigures :figures="other.figures" />
+      </template>
+      <CrossSection v-model="sectionFt" :loads="current.loads" :other="other ?? null" />
       <h3>{{ t('lanes.loads') }}</h3>
       <table class="list">
         <thead>
@@ -218,6 +233,9 @@ function saved(pattern: Pattern) {
 }
 .find > * {
   flex: 1 1 150px;
+}
+.compare {
+  max-width: 320px;
 }
 .shape {
   max-width: 170px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import {
   type Line,
   type Room,
@@ -25,6 +26,7 @@ import { useSession } from '../shell/session.ts'
 import { useMotionWorker } from '../workers/motion.ts'
 import LaneDrawing from './LaneDrawing.vue'
 import LaneHandle from './LaneHandle.vue'
+import { savePrediction } from './predictions.ts'
 import { type Setup, filmInUse, fromQuery, prepare, releaseOf, toQuery } from './setup.ts'
 import { usePatterns } from './store.ts'
 
@@ -187,6 +189,25 @@ async function share() {
     notices.done(t('lanes.whatIf.shareFailed'))
   }
 }
+async function predict() {
+  const { customerId, ballId, patternId } = setup.value
+  if (!shot.value || !customerId || !ballId || !patternId) return
+  const { firstReadFt, entryBoard, entryAngleDeg } = shot.value.outcome
+  const saved = await notices.attempt(() =>
+    savePrediction({
+      id: newId(),
+      customerId,
+      ballId,
+      patternId,
+      setup: toQuery(setup.value),
+      firstReadFt,
+      entryBoard,
+      entryAngleDeg,
+      pocketShare: room.value?.pPocket ?? null,
+    }),
+  )
+  if (saved) notices.done(t('lanes.whatIf.predicted'))
+}
 const percent = (share: number) => Math.round(100 * share)
 const ft = (value: number | null) => (value === null ? t('lanes.whatIf.neverReads') : `${value.toFixed(1)} ft`)
 const mph = (value: number) => quantityText('speedMph', value, session.metric)
@@ -199,6 +220,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
       <div class="row">
         <v-btn size="small" variant="text" to="/lanes">{{ t('lanes.whatIf.back') }}</v-btn>
         <v-btn size="small" @click="share">{{ t('lanes.whatIf.share') }}</v-btn>
+        <v-btn size="small" :disabled="!shot" @click="predict">{{ t('lanes.whatIf.predict') }}</v-btn>
         <v-btn size="small" :disabled="!shot" @click="keep">{{ t('lanes.whatIf.keep') }}</v-btn>
         <v-btn v-if="!searching" size="small" class="next-action" :disabled="!shot" @click="findLines">{{
           t('lanes.whatIf.best')
@@ -278,7 +300,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
               >
               <input v-model.number="shots" type="range" min="0" max="200" step="10" />
             </label>
-            <h3>{{ t('lanes.whatIf.release') }}</h3>
+            <h2>{{ t('lanes.whatIf.release') }}</h2>
             <div v-for="slider in sliders" :key="slider.key" class="slider">
               <label :for="`slider-${slider.key}`"
                 >{{ t(`customers.fields.${slider.key}`) }}:
@@ -400,7 +422,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
             </p>
           </section>
           <section class="stack">
-            <h3>{{ t('lanes.whatIf.misses') }}</h3>
+            <h2>{{ t('lanes.whatIf.misses') }}</h2>
             <table class="list">
               <tbody>
                 <tr v-for="miss in shot.misses" :key="miss.boards">
@@ -413,7 +435,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
               </tbody>
             </table>
             <template v-if="lines">
-              <h3>{{ t('lanes.whatIf.bestIs') }}</h3>
+              <h2>{{ t('lanes.whatIf.bestIs') }}</h2>
               <p v-if="lines.length === 0">{{ t('lanes.whatIf.bestNone') }}</p>
               <ol class="best">
                 <li v-for="line in lines" :key="line.laydownBoard">

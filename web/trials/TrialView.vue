@@ -8,6 +8,7 @@ import LoadState from '../controls/LoadState.vue'
 import { dayText } from '../controls/days.ts'
 import { useNotices } from '../shell/notices.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
+import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
 import { useTrials } from './store.ts'
@@ -98,6 +99,7 @@ async function refreeze() {
             }}</v-btn>
           </div>
         </div>
+        <PredictionScores :key="trial.id" :trial="trial" />
       </section>
       <section class="stack shots" :aria-label="t('trials.shots')">
         <h2>{{ t('trials.shots') }}</h2>

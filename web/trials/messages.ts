@@ -82,4 +82,15 @@ export default {
   back: 'All trials',
   toCoverage: 'See the coverage',
   n: 'Shot',
+  scores: {
+    title: 'Foretold before the shots',
+    foretold: 'Entry {board} foretold on {day} (what-if).',
+    waiting: 'No entry boards to hold it against yet.',
+    higher: 'Measured {measured} in {n} shots: {boards} boards higher than foretold.',
+    lighter: 'Measured {measured} in {n} shots: {boards} boards lighter than foretold.',
+    held: '● Within what the shots allow.',
+    missed: '▲ The prediction missed.',
+    cannotTell: 'Too few shots to judge it.',
+    open: 'Open the what-if',
+  },
 }

@@ -1,0 +1,31 @@
+import * as yup from 'yup'
+import { identifier } from './fields.ts'
+import type { Stored } from './stored.ts'
+
+const figure = (label: string, min: number, max: number) => {
+  const message = `${label}: ${min} to ${max}`
+  return yup.number().label(label).typeError(message).min(min, message).max(max, message)
+}
+
+/** What a what-if foretold for a ball of a bowler on a pattern. */
+export const predictionSchema = yup.object({
+  id: identifier(),
+  customerId: identifier('Bowler'),
+  ballId: identifier('Ball'),
+  patternId: identifier('Pattern'),
+  setup: yup
+    .object()
+    .label('Set-up')
+    .required('Set-up: missing')
+    .test('size', 'Set-up: too large', (value) => JSON.stringify(value ?? {}).length < 2000),
+  firstReadFt: figure('First read', 0, 60).nullable().default(null),
+  entryBoard: figure('Entry board', -60, 100).required('Entry board: missing'),
+  entryAngleDeg: figure('Entry angle', -45, 45).required('Entry angle: missing'),
+  pocketShare: figure('Share in the pocket', 0, 1).nullable().default(null),
+})
+export type PredictionInput = Omit<yup.InferType<typeof predictionSchema>, 'setup'> & {
+  readonly setup: Readonly<Record<string, string>>
+}
+export interface Prediction extends PredictionInput, Stored {
+  readonly savedBy: string | null
+}

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import type { Prediction, Trial, TrialSide } from '@sleetfall/contract'
+import { type Score, scorePrediction } from '@sleetfall/core'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { dayText } from '../controls/days.ts'
+import { errorText } from '../http/problem.ts'
+import { predictionsFor } from '../lanes/predictions.ts'
+
+/** Predictions that were saved before a trial's shots, held against what was measured. They are never rewritten. */
+const props = defineProps<{ trial: Trial }>()
+const { t } = useI18n()
+const found = ref<readonly (Prediction & { readonly side: TrialSide })[]>([])
+const error = ref('')
+
+async function load() {
+  try {
+    const { trial } = props
+    const sides = ['control', 'variant'] as const
+    const lists = await Promise.all(sides.map((side) => predictionsFor(trial[`${side}BallId`], trial.patternId)))
+    found.value = lists.flatMap((list, index) => list.map((one) => ({ ...one, side: sides[index]! })))
+    error.value = ''
+  } catch (problem) {
+    error.value = errorText(problem)
+  }
+}
+watch(() => props.trial.id, load, { immediate: true })
+
+const rows = computed(() =>
+  found.value.flatMap((prediction) => {
+    const shots = props.trial.shots.filter(
+      (shot) => shot.side === prediction.side && shot.setAsideReason === null && shot.entryBoard !== null,
+    )
+    // Only what was foretold before the first shot of that side counts as a prediction.
+    if (shots.some((shot) => shot.thrownAt < prediction.createdAt)) return []
+    const score = scorePrediction(
+      prediction.entryBoard,
+      shots.map((shot) => shot.entryBoard!),
+    )
+    return [{ prediction, score }]
+  }),
+)
+function words(score: Score | null): string {
+  if (!score) return t('trials.scores.waiting')
+  const boards = Math.abs(score.off).toFixed(1)
+  const where = t(score.off >= 0 ? 'trials.scores.higher' : 'trials.scores.lighter', {
+    boards,
+    n: score.shots,
+    measured: score.measured.toFixed(1),
+  })
+  const sure =
+    score.missed === null
+      ? t('trials.scores.cannotTell')
+      : t(score.missed ? 'trials.scores.missed' : 'trials.scores.held')
+  return `${where} ${sure}`
+}
+</script>
+
+<template>
+  <section v-if="rows.length > 0 || error" class="stack" :aria-label="t('trials.scores.title')">
+    <h3>{{ t('trials.scores.title') }}</h3>
+    <p v-if="error" class="bad" role="alert">{{ error }}</p>
+    <ul>
+      <li v-for="{ prediction, score } in rows" :key="prediction.id">
+        {{ prediction.side === 'control' ? '○' : '◆' }}
+        {{
+          t('trials.scores.foretold', { board: prediction.entryBoard.toFixed(1), day: dayText(prediction.createdAt) })
+        }}
+        {{ words(score) }}
+        <router-link :to="{ path: '/lanes/what-if', query: prediction.setup }">{{
+          t('trials.scores.open')
+        }}</router-link>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+}
+</style>
