@@ -14,10 +14,18 @@ export const predictionSchema = yup.object({
   ballId: identifier('Ball'),
   patternId: identifier('Pattern'),
   setup: yup
-    .object()
+    .mixed<Readonly<Record<string, string>>>()
     .label('Set-up')
     .required('Set-up: missing')
-    .test('size', 'Set-up: too large', (value) => JSON.stringify(value ?? {}).length < 2000),
+    .test(
+      'texts',
+      'Set-up: at most 20 short texts by name',
+      (value) =>
+        typeof value === 'object' &&
+        value !== null &&
+        Object.keys(value).length <= 20 &&
+        Object.values(value).every((text) => typeof text === 'string' && text.length <= 60),
+    ),
   firstReadFt: figure('First read', 0, 60).nullable().default(null),
   entryBoard: figure('Entry board', -60, 100).required('Entry board: missing'),
   entryAngleDeg: figure('Entry angle', -45, 45).required('Entry angle: missing'),

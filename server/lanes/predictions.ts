@@ -33,7 +33,7 @@ export function predictionRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, predictionSchema, ({ db, input, user }) => savePrediction(db, input as PredictionInput, user.id)),
+    write(context, predictionSchema, ({ db, input, user }) => savePrediction(db, input, user.id)),
   )
   return router
 }
