@@ -31,9 +31,8 @@ export const predictionSchema = yup.object({
   entryAngleDeg: figure('Entry angle', -45, 45).required('Entry angle: missing'),
   pocketShare: figure('Share in the pocket', 0, 1).nullable().default(null),
 })
-export type PredictionInput = Omit<yup.InferType<typeof predictionSchema>, 'setup'> & {
-  readonly setup: Readonly<Record<string, string>>
-}
+export type PredictionInput = yup.InferType<typeof predictionSchema>
+
 export interface Prediction extends PredictionInput, Stored {
   readonly savedBy: string | null
 }
