@@ -71,6 +71,8 @@ test('from a ball on the counter to a filled gap', async ({ signedIn: page }) =>
   await choose(page, 'Variant ball', /Knotwarden/)
   await form.getByRole('button', { name: 'Begin the trial' }).click()
   await expect(page.getByText('No shots yet')).toBeVisible()
+  // The entry field takes the focus when the screen opens; typing before that would go there.
+  await expect(page.getByLabel('Entry board')).toBeFocused()
   await page.getByLabel('Target board').fill('11')
   await page.getByLabel('Feet').fill('24')
   const entry = page.getByLabel('Entry board')

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { type BowlingEvent, eventKinds, eventSchema } from '@sleetfall/contract'
-import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
 import { todayText } from '../controls/days.ts'
-import { useForm } from '../controls/useForm.ts'
+import { useForm, useVersions } from '../controls/useForm.ts'
 import { useCustomers } from '../customers/store.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
@@ -31,26 +30,20 @@ const form = useForm(eventSchema, {
   patternIds: [...initial.patternIds],
   customerIds: [...initial.customerIds],
 })
-const version = ref(props.event?.version ?? 0)
 
+const versions = useVersions(form, props.event?.version ?? 0, save, (current) => {
+  events.take(current as unknown as BowlingEvent)
+  emit('close')
+})
 async function save() {
   const ok = await form.submit(async (input) => {
     const saved = props.event
-      ? await events.update(input.id, { ...input, version: version.value })
+      ? await events.update(input.id, { ...input, version: versions.current() })
       : await events.create(input)
     notices.done(t('bag.saved', { name: saved.name }))
     emit('saved', saved)
   })
   if (ok) emit('close')
-}
-function keepMine() {
-  version.value = form.conflict.value!.current.version
-  form.conflict.value = null
-  void save()
-}
-function takeTheirs() {
-  events.take(form.conflict.value!.current as unknown as BowlingEvent)
-  emit('close')
 }
 const labels = Object.fromEntries(
   (['name', 'kind', 'place', 'startsOn', 'endsOn', 'note'] as const)
@@ -65,17 +58,12 @@ const labels = Object.fromEntries(
 <template>
   <FormDialog
     :title="event ? t('bag.edit') : t('bag.add')"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    :conflict="form.conflict.value"
-    :mine="form.values"
+    :form="form"
     :labels="labels"
     @save="save"
     @close="emit('close')"
-    @keep-mine="keepMine"
-    @take-theirs="takeTheirs"
-    @back="form.conflict.value = null"
+    @keep-mine="versions.keepMine"
+    @take-theirs="versions.takeTheirs"
   >
     <v-text-field v-bind="form.field('name')" :label="t('bag.name')" autofocus />
     <div class="pair">

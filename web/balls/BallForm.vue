@@ -10,7 +10,7 @@ import FormDialog from '../controls/FormDialog.vue'
 import LayoutField from '../controls/LayoutField.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { todayText } from '../controls/days.ts'
-import { useForm } from '../controls/useForm.ts'
+import { useForm, useVersions } from '../controls/useForm.ts'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useBalls } from './store.ts'
@@ -33,7 +33,6 @@ const initial = props.ball ?? {
 }
 const form = useForm(ballSchema, { ...initial })
 form.claim('drillingAngleDeg', 'pinToPapIn', 'valAngleDeg')
-const version = ref(props.ball?.version ?? 0)
 const number = (key: string) => form.values[key] as number | null | undefined
 
 const layout = computed<Layout | null>({
@@ -74,27 +73,22 @@ async function recordFinish(ball: Ball) {
   return ball
 }
 
+const versions = useVersions(form, props.ball?.version ?? 0, save, (current) => {
+  balls.take(current as unknown as Ball)
+  emit('close')
+})
 async function save() {
   // 'Unknown' means that not even the factory finish may be taken for what is on the ball.
   if (!props.ball && finishNow.value === 'unknown') form.values['factoryGrit'] = null
   const ok = await form.submit(async (input) => {
     const saved = props.ball
-      ? await balls.update(input.id, { ...input, version: version.value })
+      ? await balls.update(input.id, { ...input, version: versions.current() })
       : await recordFinish(await balls.create(input))
     if (!props.ball) void customers.load(true)
     notices.done(t('balls.saved', { name: saved.name }))
     emit('saved', saved)
   })
   if (ok) emit('close')
-}
-function keepMine() {
-  version.value = form.conflict.value!.current.version
-  form.conflict.value = null
-  void save()
-}
-function takeTheirs() {
-  balls.take(form.conflict.value!.current as unknown as Ball)
-  emit('close')
 }
 const labelKeys = [
   'name',
@@ -126,18 +120,13 @@ const optional = (keys: readonly string[], group: string) =>
 <template>
   <FormDialog
     :title="ball ? t('balls.edit') : t('balls.add')"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    :conflict="form.conflict.value"
-    :mine="form.values"
+    :form="form"
     :labels="labels"
     wide
     @save="save"
     @close="emit('close')"
-    @keep-mine="keepMine"
-    @take-theirs="takeTheirs"
-    @back="form.conflict.value = null"
+    @keep-mine="versions.keepMine"
+    @take-theirs="versions.takeTheirs"
   >
     <div class="grid">
       <v-autocomplete

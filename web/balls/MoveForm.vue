@@ -30,14 +30,7 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog
-    :title="`${t('balls.move')}: ${ball.name}`"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    @save="save"
-    @close="emit('close')"
-  >
+  <FormDialog :title="`${t('balls.move')}: ${ball.name}`" :form="form" @save="save" @close="emit('close')">
     <v-select
       v-bind="form.field('place')"
       :label="t('balls.fields.place')"

@@ -37,9 +37,8 @@ async function save() {
 <template>
   <FormDialog
     :title="t('balls.scanTitle', { name: ball.name })"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="grits.some((grit) => grit !== null)"
+    :form="form"
+    :dirty="grits.some((grit) => grit !== null)"
     @save="save"
     @close="emit('close')"
   >

@@ -75,9 +75,7 @@ async function save() {
 <template>
   <FormDialog
     :title="t('bench.newJob', { name: ball.name })"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
+    :form="form"
     :save-text="t('bench.put')"
     @save="save"
     @close="emit('close')"

@@ -2,26 +2,25 @@
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import ConflictTable from './ConflictTable.vue'
-import type { Conflict } from './useForm.ts'
+import type { FormState } from './useForm.ts'
 
 /** A form over the page: saves with Ctrl-Enter, asks before it throws typed things away, shows version conflicts. */
 const props = defineProps<{
   title: string
-  failure: string
-  busy: boolean
-  changed: boolean
-  conflict?: Conflict | null
-  mine?: Record<string, unknown>
+  form: FormState
+  /** For forms that hold more than the form's own values. */
+  dirty?: boolean
+  /** Names of the fields that a conflict shows. */
   labels?: Record<string, string>
   saveText?: string
   wide?: boolean
 }>()
-const emit = defineEmits<{ save: []; close: []; keepMine: []; takeTheirs: []; back: [] }>()
+const emit = defineEmits<{ save: []; close: []; keepMine: []; takeTheirs: [] }>()
 const { t } = useI18n()
 const asking = ref(false)
 
 function leave() {
-  if (props.changed) asking.value = true
+  if (props.dirty || props.form.changed.value) asking.value = true
   else emit('close')
 }
 </script>
@@ -40,24 +39,26 @@ function leave() {
       <div class="body stack">
         <slot />
         <ConflictTable
-          v-if="conflict"
-          :mine="mine ?? {}"
-          :theirs="conflict.current"
+          v-if="form.conflict.value"
+          :mine="form.values"
+          :theirs="form.conflict.value.current"
           :labels="labels ?? {}"
           @mine="emit('keepMine')"
           @theirs="emit('takeTheirs')"
-          @back="emit('back')"
+          @back="form.goOn()"
         />
       </div>
-      <p v-if="failure" class="bad" role="alert">{{ failure }}</p>
+      <p v-if="form.failure.value" class="bad" role="alert">{{ form.failure.value }}</p>
       <div v-if="asking" class="row ask" role="alertdialog" :aria-label="t('shell.discard.title')">
         <strong>{{ t('shell.discard.title') }}</strong>
         <span>{{ t('shell.discard.text') }}</span>
         <v-btn autofocus @click="asking = false">{{ t('shell.discard.keep') }}</v-btn>
         <v-btn @click="emit('close')">{{ t('shell.discard.discard') }}</v-btn>
       </div>
-      <div v-else-if="!conflict" class="row">
-        <v-btn type="submit" class="next-action touch" :loading="busy">{{ saveText ?? t('shell.save') }}</v-btn>
+      <div v-else-if="!form.conflict.value" class="row">
+        <v-btn type="submit" class="next-action touch" :loading="form.busy.value">{{
+          saveText ?? t('shell.save')
+        }}</v-btn>
         <v-btn class="touch" variant="text" @click="leave">{{ t('shell.cancel') }}</v-btn>
       </div>
     </form>

@@ -74,7 +74,35 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   }
   /** For fields that a form binds in another way and whose messages it shows itself. */
   const claim = (...names: readonly string[]) => names.forEach((name) => claimed.add(name))
-  return { values, errors, failure, busy, conflict, changed, submit, field, claim }
+  /** Back to editing after a conflict was shown. */
+  const goOn = () => void (conflict.value = null)
+  return { values, errors, failure, busy, conflict, changed, submit, field, claim, goOn }
+}
+
+/** What a form's frame needs of it, whatever its schema. */
+export type FormState = Pick<
+  ReturnType<typeof useForm>,
+  'values' | 'failure' | 'busy' | 'conflict' | 'changed' | 'goOn'
+>
+
+/**
+ * The version that a form edits, and the two ways out of a conflict: save mine over the one that stands now, or take that
+ * one and leave.
+ */
+export function useVersions(
+  form: FormState,
+  start: number,
+  save: () => unknown,
+  take: (current: Conflict['current']) => void,
+) {
+  let version = start
+  function keepMine(): void {
+    version = form.conflict.value!.current.version
+    form.goOn()
+    void save()
+  }
+  const takeTheirs = () => take(form.conflict.value!.current)
+  return { current: () => version, keepMine, takeTheirs }
 }
 
 /** Brings the first wrong field into view once the messages are drawn. */

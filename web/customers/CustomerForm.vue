@@ -7,7 +7,7 @@ import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import SourceSelect from '../controls/SourceSelect.vue'
-import { useForm } from '../controls/useForm.ts'
+import { useForm, useVersions } from '../controls/useForm.ts'
 import { ApiError } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useCustomers } from './store.ts'
@@ -25,14 +25,17 @@ const initial = props.customer ?? {
 }
 const form = useForm(customerSchema, { ...initial })
 const same = ref<Customer | null>(null)
-const version = ref(props.customer?.version ?? 0)
 
+const versions = useVersions(form, props.customer?.version ?? 0, save, (current) => {
+  customers.take(current as unknown as Customer)
+  emit('close')
+})
 async function save() {
   same.value = null
   const ok = await form.submit(async (input) => {
     try {
       const saved = props.customer
-        ? await customers.update(input.id, { ...input, version: version.value })
+        ? await customers.update(input.id, { ...input, version: versions.current() })
         : await customers.create(input)
       notices.done(t('customers.saved', { name: saved.name }))
       emit('saved', saved)
@@ -43,15 +46,6 @@ async function save() {
     }
   })
   if (ok) emit('close')
-}
-function keepMine() {
-  version.value = form.conflict.value!.current.version
-  form.conflict.value = null
-  void save()
-}
-function takeTheirs() {
-  customers.take(form.conflict.value!.current as unknown as Customer)
-  emit('close')
 }
 
 const labels = computed(() =>
@@ -80,17 +74,12 @@ const figures = [
 <template>
   <FormDialog
     :title="customer ? t('customers.edit') : t('customers.add')"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    :conflict="form.conflict.value"
-    :mine="form.values"
+    :form="form"
     :labels="labels"
     @save="save"
     @close="emit('close')"
-    @keep-mine="keepMine"
-    @take-theirs="takeTheirs"
-    @back="form.conflict.value = null"
+    @keep-mine="versions.keepMine"
+    @take-theirs="versions.takeTheirs"
   >
     <div class="grid">
       <v-text-field v-bind="form.field('name')" :label="t('customers.fields.name')" autofocus class="wide" />

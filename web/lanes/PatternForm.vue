@@ -2,10 +2,10 @@
 import { v4 as newId } from 'uuid'
 import { type Pattern, check, loadsSchema, patternSchema } from '@sleetfall/contract'
 import { type Load, patternFigures } from '@sleetfall/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
-import { useForm } from '../controls/useForm.ts'
+import { useForm, useVersions } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import type { PatternDraft } from './exchange.ts'
 import LaneDrawing from './LaneDrawing.vue'
@@ -35,49 +35,38 @@ const form = useForm(patternSchema, {
     : (props.draft?.pattern.loads.map((load) => ({ ...load })) ?? [firstRow]),
 })
 form.claim('loads')
-const version = ref(from?.version ?? 0)
 const loads = computed({ get: () => form.values['loads'] as Load[], set: (rows) => (form.values['loads'] = rows) })
 const valid = computed(() => {
   const checked = check(loadsSchema, loads.value)
   return checked.ok ? checked.value : null
 })
 
+const versions = useVersions(form, from?.version ?? 0, save, (current) => {
+  patterns.take(current as unknown as Pattern)
+  emit('close')
+})
 async function save() {
   const ok = await form.submit(async (input) => {
     const saved = isNew
       ? await patterns.create(input)
-      : await patterns.update(input.id, { ...input, version: version.value })
+      : await patterns.update(input.id, { ...input, version: versions.current() })
     notices.done(t('lanes.saved', { name: saved.name }))
     emit('saved', saved)
   })
   if (ok) emit('close')
-}
-function keepMine() {
-  version.value = form.conflict.value!.current.version
-  form.conflict.value = null
-  void save()
-}
-function takeTheirs() {
-  patterns.take(form.conflict.value!.current as unknown as Pattern)
-  emit('close')
 }
 </script>
 
 <template>
   <FormDialog
     :title="isNew ? t('lanes.add') : `${t('lanes.edit')}: ${from?.name}`"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    :conflict="form.conflict.value"
-    :mine="form.values"
+    :form="form"
     :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads') }"
     wide
     @save="save"
     @close="emit('close')"
-    @keep-mine="keepMine"
-    @take-theirs="takeTheirs"
-    @back="form.conflict.value = null"
+    @keep-mine="versions.keepMine"
+    @take-theirs="versions.takeTheirs"
   >
     <p v-if="draft">{{ t('lanes.importCheck', { file: draft.file }) }}</p>
     <v-text-field v-bind="form.field('name')" :label="t('lanes.name')" autofocus />

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { type Staff, roles, staffSchema } from '@sleetfall/contract'
-import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
-import { useForm } from '../controls/useForm.ts'
+import { useForm, useVersions } from '../controls/useForm.ts'
 import { post, put } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 
@@ -20,38 +19,31 @@ const { id, login, name, role, active } = props.member ?? {
   active: true,
 }
 const form = useForm(staffSchema, { id, login, name, role, active, password: '' })
-const version = ref(props.member?.version ?? 0)
 
+const versions = useVersions(form, props.member?.version ?? 0, save, () => {
+  emit('saved')
+  emit('close')
+})
 async function save() {
   if (form.values['password'] === '') form.values['password'] = undefined
   const ok = await form.submit(async (input) => {
-    await (props.member ? put(`/staff/${input.id}`, { ...input, version: version.value }) : post('/staff', input))
+    await (props.member ? put(`/staff/${input.id}`, { ...input, version: versions.current() }) : post('/staff', input))
     notices.done(t('shop.staffSaved', { name: input.name }))
     emit('saved')
   })
   if (ok) emit('close')
-}
-function keepMine() {
-  version.value = form.conflict.value!.current.version
-  form.conflict.value = null
-  void save()
 }
 </script>
 
 <template>
   <FormDialog
     :title="member ? t('shop.editStaff') : t('shop.addStaff')"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    :conflict="form.conflict.value"
-    :mine="form.values"
+    :form="form"
     :labels="{ login: t('shop.login'), name: t('shop.memberName'), role: t('shop.role'), active: t('shop.active') }"
     @save="save"
     @close="emit('close')"
-    @keep-mine="keepMine"
-    @take-theirs="(emit('saved'), emit('close'))"
-    @back="form.conflict.value = null"
+    @keep-mine="versions.keepMine"
+    @take-theirs="versions.takeTheirs"
   >
     <v-text-field v-bind="form.field('name')" :label="t('shop.memberName')" autofocus />
     <v-text-field v-bind="form.field('login')" :label="t('shop.login')" autocomplete="off" />

@@ -79,15 +79,7 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog
-    :title="t('trials.add')"
-    :failure="form.failure.value"
-    :busy="form.busy.value"
-    :changed="form.changed.value"
-    :save-text="t('trials.begin')"
-    @save="save"
-    @close="emit('close')"
-  >
+  <FormDialog :title="t('trials.add')" :form="form" :save-text="t('trials.begin')" @save="save" @close="emit('close')">
     <v-text-field
       v-bind="form.field('question')"
       :label="t('trials.question')"
