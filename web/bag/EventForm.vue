@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type BowlingEvent, eventKinds, eventSchema } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
@@ -65,7 +66,7 @@ const labels = Object.fromEntries(
     @keep-mine="versions.keepMine"
     @take-theirs="versions.takeTheirs"
   >
-    <v-text-field v-bind="form.field('name')" :label="t('bag.name')" autofocus />
+    <v-text-field v-bind="form.field('name')" :label="t('bag.name')" v-focus />
     <div class="pair">
       <v-select
         v-bind="form.field('kind')"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Ball, ballSchema, figureSources, places } from '@sleetfall/contract'
 import { type Layout, coverFamilies, readyRecipes, recipeByKey } from '@sleetfall/core'
@@ -135,14 +136,9 @@ const optional = (keys: readonly string[], group: string) =>
         :label="t('balls.fields.customerId')"
         :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
         class="two"
-        autofocus
+        v-focus
       />
-      <v-text-field
-        v-bind="form.field('name')"
-        :label="t('balls.fields.name')"
-        class="two"
-        :autofocus="customerGiven"
-      />
+      <v-text-field v-bind="form.field('name')" :label="t('balls.fields.name')" class="two" v-focus="customerGiven" />
       <v-select
         v-bind="form.field('cover')"
         :label="t('balls.fields.cover')"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Ball, ballEventSchemas } from '@sleetfall/contract'
 import { ref } from 'vue'
@@ -50,7 +51,7 @@ async function save() {
         v-model="grits[index]"
         name="scannedGrit"
         :label="t('balls.reading', { n: index + 1 })"
-        :autofocus="index === 0"
+        v-focus="index === 0"
         :error-messages="form.errors[`grits[${index}]`]"
       />
     </div>

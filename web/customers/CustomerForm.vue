@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Customer, customerSchema, hands } from '@sleetfall/contract'
 import { bandEnds, dominance, limits, styleBand } from '@sleetfall/core'
@@ -82,7 +83,7 @@ const figures = [
     @take-theirs="versions.takeTheirs"
   >
     <div class="grid">
-      <v-text-field v-bind="form.field('name')" :label="t('customers.fields.name')" autofocus class="wide" />
+      <v-text-field v-bind="form.field('name')" :label="t('customers.fields.name')" v-focus class="wide" />
       <v-text-field
         v-bind="form.field('distinction')"
         :label="t('customers.fields.distinction')"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Pattern, check, loadsSchema, patternSchema } from '@sleetfall/contract'
 import { type Load, patternFigures } from '@sleetfall/core'
@@ -69,7 +70,7 @@ async function save() {
     @take-theirs="versions.takeTheirs"
   >
     <p v-if="draft">{{ t('lanes.importCheck', { file: draft.file }) }}</p>
-    <v-text-field v-bind="form.field('name')" :label="t('lanes.name')" autofocus />
+    <v-text-field v-bind="form.field('name')" :label="t('lanes.name')" v-focus />
     <LoadTable v-model="loads" :errors="form.errors" />
     <template v-if="valid">
       <LaneDrawing :loads="valid" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { signInSchema } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -17,7 +18,7 @@ const submit = () => form.submit(({ login, password }) => session.signIn(login, 
   <form class="stack sign-in" novalidate @submit.prevent="submit">
     <h1>{{ again ? t('shell.signIn.again') : 'Sleetfall' }}</h1>
     <p class="soft">{{ again ? t('shell.signIn.againWhy') : t('shell.signIn.welcome') }}</p>
-    <v-text-field v-bind="form.field('login')" :label="t('shell.signIn.login')" autocomplete="username" autofocus />
+    <v-text-field v-bind="form.field('login')" :label="t('shell.signIn.login')" autocomplete="username" v-focus />
     <v-text-field
       v-bind="form.field('password')"
       :label="t('shell.signIn.password')"

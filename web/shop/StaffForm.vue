@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Staff, roles, staffSchema } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
@@ -45,7 +46,7 @@ async function save() {
     @keep-mine="versions.keepMine"
     @take-theirs="versions.takeTheirs"
   >
-    <v-text-field v-bind="form.field('name')" :label="t('shop.memberName')" autofocus />
+    <v-text-field v-bind="form.field('name')" :label="t('shop.memberName')" v-focus />
     <v-text-field v-bind="form.field('login')" :label="t('shop.login')" autocomplete="off" />
     <v-select
       v-bind="form.field('role')"

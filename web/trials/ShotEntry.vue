@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Trial, type TrialSide, shotSchema, sides } from '@sleetfall/contract'
 import { type Read, limits, reads } from '@sleetfall/core'
@@ -89,7 +90,7 @@ function onKey(event: KeyboardEvent) {
         v-bind="form.field<number>('entryBoard')"
         name="entryBoard"
         :label="t('trials.entry')"
-        autofocus
+        v-focus
       />
     </div>
     <div class="row" role="group" :aria-label="t('trials.read')">

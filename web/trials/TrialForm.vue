@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Trial, trialSchema } from '@sleetfall/contract'
 import { computed, onMounted, watch } from 'vue'
@@ -85,7 +86,7 @@ async function save() {
       :label="t('trials.question')"
       :hint="t('trials.questionHint')"
       persistent-hint
-      autofocus
+      v-focus
     />
     <v-autocomplete
       v-bind="form.field('customerId')"
