@@ -32,7 +32,3 @@ export function frictionLaw({ cover, raUm, coverStrength = 1, lane = 1 }: Cover)
     filmUm: coverStrength * (0.22 + 1.15 * raUm) * factor.film,
   }
 }
-
-/** Friction on a film of a thickness in µm. */
-export const frictionOn = (law: FrictionLaw, thicknessUm: number) =>
-  law.muOil + (law.muDry - law.muOil) * Math.exp(-thicknessUm / law.filmUm)
