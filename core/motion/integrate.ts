@@ -47,19 +47,14 @@ export const baseStepS = 0.01
 /** Step times the decay rate of slip: inside Runge–Kutta's stability limit of 2.78 with room for accuracy. */
 const stiffStep = 1.4
 
-const stage = new Float64Array(stateSize)
-const k1s = new Float64Array(stateSize)
-const k2s = new Float64Array(stateSize)
-const k3s = new Float64Array(stateSize)
-const k4s = new Float64Array(stateSize)
+const perTurn = 1 / (2 * Math.PI)
 const state = new Float64Array(stateSize)
 /** Room for a trace; grows when a finer step needs more. */
 const room = { rows: 0, states: new Float64Array(0), time: new Float64Array(0), slip: new Float64Array(0) }
-let lastSlip = 0
-let lastMu = 0
+/** Slip at the start of the last step; in an array, since a plain number of a module is made anew for each change. */
+const lastSlip = new Float64Array(1)
 /** Slip, m/s, below which the contact is taken as rolling without slip: a fifth of the smoothing, a hundredth of a mph. */
 const lockedSlip = 0.002
-const rollStage = new Float64Array(stateSize)
 
 /** Friction under a point; the film is bilinear between cell centres, held at the edges. */
 function muAt(course: Course, x: number, y: number): number {
@@ -91,158 +86,224 @@ function muAt(course: Course, x: number, y: number): number {
   const near = film[at]! + fc * (film[at + 1]! - film[at]!)
   const far = film[at + boardCount]! + fc * (film[at + boardCount + 1]! - film[at + boardCount]!)
   const thickness = near + fr * (far - near)
-  return course.muOil + course.muOilToDry * exp(-thickness / course.filmUm)
-}
-
-function deriveSliding(course: Course, s: Float64Array, out: Float64Array): void {
-  const { radiusM: R, k1, k2, k3 } = course
-  const l1 = s[4]!
-  const l2 = s[5]!
-  const l3 = s[6]!
-  const a = s[7]!
-  const b = s[8]!
-  const c = s[9]!
-  const d = s[10]!
-  // Rotation body → lane from the quaternion (a + bi + cj + dk).
-  // Stages of a step leave unit length; divided by it the rotation stays one.
-  const n = 1 / (a * a + b * b + c * c + d * d)
-  const r11 = n * (a * a + b * b - c * c - d * d)
-  const r12 = 2 * n * (b * c - a * d)
-  const r13 = 2 * n * (b * d + a * c)
-  const r21 = 2 * n * (b * c + a * d)
-  const r22 = n * (a * a - b * b + c * c - d * d)
-  const r23 = 2 * n * (c * d - a * b)
-  const r31 = 2 * n * (b * d - a * c)
-  const r32 = 2 * n * (c * d + a * b)
-  const r33 = n * (a * a - b * b - c * c + d * d)
-  // Spin in the body's principal axes, then in lane axes.
-  const w1 = (r11 * l1 + r21 * l2 + r31 * l3) / k1
-  const w2 = (r12 * l1 + r22 * l2 + r32 * l3) / k2
-  const w3 = (r13 * l1 + r23 * l2 + r33 * l3) / k3
-  const wx = r11 * w1 + r12 * w2 + r13 * w3
-  const wy = r21 * w1 + r22 * w2 + r23 * w3
-  const wz = r31 * w1 + r32 * w2 + r33 * w3
-  // Velocity of the contact point.
-  const sx = s[2]! - R * wy
-  const sy = s[3]! + R * wx
-  const slip2 = sx * sx + sy * sy
-  lastSlip = sqrt(slip2)
-  const psi = s[11]!
-  let mu = muAt(course, s[0]!, s[1]!)
-  if (course.flareCoupling !== 0) mu *= 1 - course.flareCoupling * exp(-psi / course.flareWidthM)
-  lastMu = mu
-  // Force over mass; regularised Coulomb.
-  const pull = (-mu * gravity) / sqrt(slip2 + slipSmoothing * slipSmoothing)
-  const fx = pull * sx
-  const fy = pull * sy
-  // Torque over mass in lane axes: (−R ẑ) × F, and the braking of spin about the vertical.
-  const tx = R * fy
-  const ty = -R * fx
-  const tz = (-mu * gravity * course.spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
-  out[0] = s[2]!
-  out[1] = s[3]!
-  out[2] = fx
-  out[3] = fy
-  out[4] = tx
-  out[5] = ty
-  out[6] = tz
-  out[7] = 0.5 * (-b * w1 - c * w2 - d * w3)
-  out[8] = 0.5 * (a * w1 + c * w3 - d * w2)
-  out[9] = 0.5 * (a * w2 + d * w1 - b * w3)
-  out[10] = 0.5 * (a * w3 + b * w2 - c * w1)
-  out[11] = 0
-  if (course.flareCoupling === 0) return
-  // Wander of the spin axis over the ball: the part of ω̇ (Euler's equations) across ω.
-  const d1 = (r11 * tx + r21 * ty + r31 * tz + (k2 - k3) * w2 * w3) / k1
-  const d2 = (r12 * tx + r22 * ty + r32 * tz + (k3 - k1) * w3 * w1) / k2
-  const d3 = (r13 * tx + r23 * ty + r33 * tz + (k1 - k2) * w1 * w2) / k3
-  const w = sqrt(w1 * w1 + w2 * w2 + w3 * w3)
-  if (w < 1e-9) return
-  const along = (w1 * d1 + w2 * d2 + w3 * d3) / (w * w)
-  const e1 = d1 - along * w1
-  const e2 = d2 - along * w2
-  const e3 = d3 - along * w3
-  const turn = sqrt(e1 * e1 + e2 * e2 + e3 * e3) / w
-  out[11] = ((R * turn * 2 * Math.PI) / w - psi) * (w / (2 * Math.PI))
-}
-
-/** One step; `k1s` holds the derivative at its start. */
-function advance(course: Course, s: Float64Array, h: number, derive: typeof deriveRolling): void {
-  for (let i = 0; i < stateSize; i += 1) stage[i] = s[i]! + 0.5 * h * k1s[i]!
-  derive(course, stage, k2s)
-  for (let i = 0; i < stateSize; i += 1) stage[i] = s[i]! + 0.5 * h * k2s[i]!
-  derive(course, stage, k3s)
-  for (let i = 0; i < stateSize; i += 1) stage[i] = s[i]! + h * k3s[i]!
-  derive(course, stage, k4s)
-  const sixth = h / 6
-  for (let i = 0; i < stateSize; i += 1) s[i] = s[i]! + sixth * (k1s[i]! + 2 * k2s[i]! + 2 * k3s[i]! + k4s[i]!)
-  const a = s[7]!
-  const b = s[8]!
-  const c = s[9]!
-  const d = s[10]!
-  const scale = 1 / sqrt(a * a + b * b + c * c + d * d)
-  s[7] = a * scale
-  s[8] = b * scale
-  s[9] = c * scale
-  s[10] = d * scale
+  // Past the oil there is no need to ask for e⁰: the function costs as much as all the rest here.
+  return thickness === 0
+    ? course.muOil + course.muOilToDry
+    : course.muOil + course.muOilToDry * exp(-thickness / course.filmUm)
 }
 
 /**
- * Rolling without slip: the angular momentum about the contact point, J = (I + R²(1 − ẑẑᵀ))·Ω over mass, feels no
- * friction but the braking of spin, so nothing is stiff. State as before with J in place of L, and (vx, vy) following Ω.
+ * One step of at most `longest` seconds for a sliding ball, in place; returns its length, 0 when the ball rolls already. All of it runs on local numbers:
+ * that is twice as fast as arrays between the four stages. `lastSlip` holds the slip at the start of the step.
  */
-function deriveRolling(course: Course, s: Float64Array, out: Float64Array): void {
-  const { radiusM: R, k1, k2, k3 } = course
-  const a = s[7]!
-  const b = s[8]!
-  const c = s[9]!
-  const d = s[10]!
-  // Stages of a step leave unit length; divided by it the rotation stays one.
-  const n = 1 / (a * a + b * b + c * c + d * d)
-  const r11 = n * (a * a + b * b - c * c - d * d)
-  const r12 = 2 * n * (b * c - a * d)
-  const r13 = 2 * n * (b * d + a * c)
-  const r21 = 2 * n * (b * c + a * d)
-  const r22 = n * (a * a - b * b + c * c - d * d)
-  const r23 = 2 * n * (c * d - a * b)
-  const r31 = 2 * n * (b * d - a * c)
-  const r32 = 2 * n * (c * d + a * b)
-  const r33 = n * (a * a - b * b - c * c + d * d)
-  const m11 = k1 * r11 * r11 + k2 * r12 * r12 + k3 * r13 * r13 + R * R
-  const m12 = k1 * r11 * r21 + k2 * r12 * r22 + k3 * r13 * r23
-  const m13 = k1 * r11 * r31 + k2 * r12 * r32 + k3 * r13 * r33
-  const m22 = k1 * r21 * r21 + k2 * r22 * r22 + k3 * r23 * r23 + R * R
-  const m23 = k1 * r21 * r31 + k2 * r22 * r32 + k3 * r23 * r33
-  const m33 = k1 * r31 * r31 + k2 * r32 * r32 + k3 * r33 * r33
-  // Ω = M⁻¹·J by cofactors.
-  const c11 = m22 * m33 - m23 * m23
-  const c12 = m13 * m23 - m12 * m33
-  const c13 = m12 * m23 - m13 * m22
-  const det = m11 * c11 + m12 * c12 + m13 * c13
-  const j1 = s[4]!
-  const j2 = s[5]!
-  const j3 = s[6]!
-  const wx = (c11 * j1 + c12 * j2 + c13 * j3) / det
-  const wy = (c12 * j1 + (m11 * m33 - m13 * m13) * j2 + (m12 * m13 - m11 * m23) * j3) / det
-  const wz = (c13 * j1 + (m12 * m13 - m11 * m23) * j2 + (m11 * m22 - m12 * m12) * j3) / det
-  const w1 = r11 * wx + r21 * wy + r31 * wz
-  const w2 = r12 * wx + r22 * wy + r32 * wz
-  const w3 = r13 * wx + r23 * wy + r33 * wz
-  out[0] = R * wy
-  out[1] = -R * wx
-  out[2] = 0
-  out[3] = 0
-  out[4] = 0
-  out[5] = 0
-  out[6] =
-    course.spinPatchM === 0
-      ? 0
-      : (-muAt(course, s[0]!, s[1]!) * gravity * course.spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
-  out[7] = 0.5 * (-b * w1 - c * w2 - d * w3)
-  out[8] = 0.5 * (a * w1 + c * w3 - d * w2)
-  out[9] = 0.5 * (a * w2 + d * w1 - b * w3)
-  out[10] = 0.5 * (a * w3 + b * w2 - c * w1)
-  out[11] = 0
+function slide(course: Course, s: Float64Array, longest: number, bound: number): number {
+  const { radiusM: R, k1, k2, k3, spinPatchM, flareCoupling, flareWidthM, step } = course
+  const perK1 = 1 / k1
+  const perK2 = 1 / k2
+  const perK3 = 1 / k3
+  const perWidth = 1 / flareWidthM
+  const [s0, s1, s2, s3, s4, s5] = [s[0]!, s[1]!, s[2]!, s[3]!, s[4]!, s[5]!]
+  const [s6, s7, s8, s9, s10, s11] = [s[6]!, s[7]!, s[8]!, s[9]!, s[10]!, s[11]!]
+  // The stage, and the weighted sum of the stages' derivatives.
+  let [x, y, vx, vy, l1, l2, l3, a, b, c, d, psi] = [s0, s1, s2, s3, s4, s5, s6, s7, s8, s9, s10, s11]
+  let [x_, y_, vx_, vy_, l1_, l2_, l3_, a_, b_, c_, d_, psi_] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0]
+  let h = longest
+  const ownOil = flareCoupling === 0 ? 0 : flareCoupling * exp(-s11 * perWidth)
+  for (let turn = 0; turn < 4; turn += 1) {
+    // Rotation body → lane from the quaternion (a + bi + cj + dk); stages leave unit length, divided by it it stays one.
+    const n = 1 / (a * a + b * b + c * c + d * d)
+    const r11 = n * (a * a + b * b - c * c - d * d)
+    const r12 = 2 * n * (b * c - a * d)
+    const r13 = 2 * n * (b * d + a * c)
+    const r21 = 2 * n * (b * c + a * d)
+    const r22 = n * (a * a - b * b + c * c - d * d)
+    const r23 = 2 * n * (c * d - a * b)
+    const r31 = 2 * n * (b * d - a * c)
+    const r32 = 2 * n * (c * d + a * b)
+    const r33 = n * (a * a - b * b - c * c + d * d)
+    // Spin in the body's principal axes, then in lane axes.
+    const w1 = (r11 * l1 + r21 * l2 + r31 * l3) * perK1
+    const w2 = (r12 * l1 + r22 * l2 + r32 * l3) * perK2
+    const w3 = (r13 * l1 + r23 * l2 + r33 * l3) * perK3
+    const wz = r31 * w1 + r32 * w2 + r33 * w3
+    // Velocity of the contact point.
+    const sx = vx - R * (r21 * w1 + r22 * w2 + r23 * w3)
+    const sy = vy + R * (r11 * w1 + r12 * w2 + r13 * w3)
+    const slip2 = sx * sx + sy * sy
+    const smooth = sqrt(slip2 + slipSmoothing * slipSmoothing)
+    let mu = muAt(course, x, y)
+    // e to a small change, by its series to the fourth order: psi moves by little within a step.
+    const e = (psi - s11) * perWidth
+    mu *= 1 - ownOil * (1 - e * (1 - e * (1 / 2 - e * (1 / 6 - e / 24))))
+    if (turn === 0) {
+      lastSlip[0] = sqrt(slip2)
+      if (slip2 < lockedSlip * lockedSlip) return 0
+      const stiff = (bound * smooth) / mu
+      if (stiff < h) h = stiff
+      // A step in friction is met exactly: the change must not fall inside a step.
+      const toStep = step === null ? 0 : (step.atM - y) / vy
+      if (toStep > 1e-9 && toStep < h) h = toStep + 1e-9
+      // The last step lands on the pins; on a smooth path this is exact to a micrometre.
+      if (entryM - y < vy * h) h = (entryM - y) / vy
+    }
+    // Force over mass, regularised Coulomb; torque over mass in lane axes, (−R ẑ) × F and the braking of spin.
+    const pull = (-mu * gravity) / smooth
+    const fx = pull * sx
+    const fy = pull * sy
+    const tx = R * fy
+    const ty = -R * fx
+    const tz = (-mu * gravity * spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
+    const da = 0.5 * (-b * w1 - c * w2 - d * w3)
+    const db = 0.5 * (a * w1 + c * w3 - d * w2)
+    const dc = 0.5 * (a * w2 + d * w1 - b * w3)
+    const dd = 0.5 * (a * w3 + b * w2 - c * w1)
+    let dpsi = 0
+    const w2_ = w1 * w1 + w2 * w2 + w3 * w3
+    if (flareCoupling !== 0 && w2_ > 1e-18) {
+      // Wander of the spin axis over the ball: the part of ω̇ (Euler's equations) across ω.
+      const d1 = (r11 * tx + r21 * ty + r31 * tz + (k2 - k3) * w2 * w3) * perK1
+      const d2 = (r12 * tx + r22 * ty + r32 * tz + (k3 - k1) * w3 * w1) * perK2
+      const d3 = (r13 * tx + r23 * ty + r33 * tz + (k1 - k2) * w1 * w2) * perK3
+      const perW = 1 / sqrt(w2_)
+      const along = (w1 * d1 + w2 * d2 + w3 * d3) * perW * perW
+      const e1 = d1 - along * w1
+      const e2 = d2 - along * w2
+      const e3 = d3 - along * w3
+      dpsi = R * sqrt(e1 * e1 + e2 * e2 + e3 * e3) * perW - psi * w2_ * perW * perTurn
+    }
+    const weight = turn === 0 || turn === 3 ? 1 : 2
+    x_ += weight * vx
+    y_ += weight * vy
+    vx_ += weight * fx
+    vy_ += weight * fy
+    l1_ += weight * tx
+    l2_ += weight * ty
+    l3_ += weight * tz
+    a_ += weight * da
+    b_ += weight * db
+    c_ += weight * dc
+    d_ += weight * dd
+    psi_ += weight * dpsi
+    if (turn === 3) break
+    const on = turn === 2 ? h : 0.5 * h
+    x = s0 + on * vx
+    y = s1 + on * vy
+    vx = s2 + on * fx
+    vy = s3 + on * fy
+    l1 = s4 + on * tx
+    l2 = s5 + on * ty
+    l3 = s6 + on * tz
+    a = s7 + on * da
+    b = s8 + on * db
+    c = s9 + on * dc
+    d = s10 + on * dd
+    psi = s11 + on * dpsi
+  }
+  const sixth = h / 6
+  s[0] = s0 + sixth * x_
+  s[1] = s1 + sixth * y_
+  s[2] = s2 + sixth * vx_
+  s[3] = s3 + sixth * vy_
+  s[4] = s4 + sixth * l1_
+  s[5] = s5 + sixth * l2_
+  s[6] = s6 + sixth * l3_
+  a = s7 + sixth * a_
+  b = s8 + sixth * b_
+  c = s9 + sixth * c_
+  d = s10 + sixth * d_
+  const unit = 1 / sqrt(a * a + b * b + c * c + d * d)
+  s[7] = unit * a
+  s[8] = unit * b
+  s[9] = unit * c
+  s[10] = unit * d
+  s[11] = s11 + sixth * psi_
+  return h
+}
+
+/**
+ * One step of `h` seconds of rolling without slip, in place, with J in place of L: the angular momentum about the contact
+ * point, J = (I + R²(1 − ẑẑᵀ))·Ω over mass, feels no friction but the braking of spin, so nothing is stiff. Sets the
+ * velocity (vx, vy) at the new place; with h = 0 nothing but that.
+ */
+function roll(course: Course, s: Float64Array, h: number): void {
+  const { radiusM: R, k1, k2, k3, spinPatchM } = course
+  const [s0, s1, j1, j2, s6, s7, s8, s9, s10] = [s[0]!, s[1]!, s[4]!, s[5]!, s[6]!, s[7]!, s[8]!, s[9]!, s[10]!]
+  let [x, y, j3, a, b, c, d] = [s0, s1, s6, s7, s8, s9, s10]
+  let [x_, y_, j3_, a_, b_, c_, d_] = [0, 0, 0, 0, 0, 0, 0]
+  // Four stages, and a fifth evaluation for the velocity at the end.
+  for (let turn = h === 0 ? 4 : 0; turn < 5; turn += 1) {
+    const n = 1 / (a * a + b * b + c * c + d * d)
+    const r11 = n * (a * a + b * b - c * c - d * d)
+    const r12 = 2 * n * (b * c - a * d)
+    const r13 = 2 * n * (b * d + a * c)
+    const r21 = 2 * n * (b * c + a * d)
+    const r22 = n * (a * a - b * b + c * c - d * d)
+    const r23 = 2 * n * (c * d - a * b)
+    const r31 = 2 * n * (b * d - a * c)
+    const r32 = 2 * n * (c * d + a * b)
+    const r33 = n * (a * a - b * b - c * c + d * d)
+    const m11 = k1 * r11 * r11 + k2 * r12 * r12 + k3 * r13 * r13 + R * R
+    const m12 = k1 * r11 * r21 + k2 * r12 * r22 + k3 * r13 * r23
+    const m13 = k1 * r11 * r31 + k2 * r12 * r32 + k3 * r13 * r33
+    const m22 = k1 * r21 * r21 + k2 * r22 * r22 + k3 * r23 * r23 + R * R
+    const m23 = k1 * r21 * r31 + k2 * r22 * r32 + k3 * r23 * r33
+    const m33 = k1 * r31 * r31 + k2 * r32 * r32 + k3 * r33 * r33
+    // Ω = M⁻¹·J by cofactors.
+    const c11 = m22 * m33 - m23 * m23
+    const c12 = m13 * m23 - m12 * m33
+    const c13 = m12 * m23 - m13 * m22
+    const c23 = m12 * m13 - m11 * m23
+    const perDet = 1 / (m11 * c11 + m12 * c12 + m13 * c13)
+    const wx = (c11 * j1 + c12 * j2 + c13 * j3) * perDet
+    const wy = (c12 * j1 + (m11 * m33 - m13 * m13) * j2 + c23 * j3) * perDet
+    if (turn === 4) {
+      s[2] = R * wy
+      s[3] = -R * wx
+      return
+    }
+    const wz = (c13 * j1 + c23 * j2 + (m11 * m22 - m12 * m12) * j3) * perDet
+    const w1 = r11 * wx + r21 * wy + r31 * wz
+    const w2 = r12 * wx + r22 * wy + r32 * wz
+    const w3 = r13 * wx + r23 * wy + r33 * wz
+    const dj3 =
+      spinPatchM === 0 ? 0 : (-muAt(course, x, y) * gravity * spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
+    const da = 0.5 * (-b * w1 - c * w2 - d * w3)
+    const db = 0.5 * (a * w1 + c * w3 - d * w2)
+    const dc = 0.5 * (a * w2 + d * w1 - b * w3)
+    const dd = 0.5 * (a * w3 + b * w2 - c * w1)
+    const weight = turn === 0 || turn === 3 ? 1 : 2
+    x_ += weight * R * wy
+    y_ -= weight * R * wx
+    j3_ += weight * dj3
+    a_ += weight * da
+    b_ += weight * db
+    c_ += weight * dc
+    d_ += weight * dd
+    if (turn < 3) {
+      const on = turn === 2 ? h : 0.5 * h
+      x = s0 + on * R * wy
+      y = s1 - on * R * wx
+      j3 = s6 + on * dj3
+      a = s7 + on * da
+      b = s8 + on * db
+      c = s9 + on * dc
+      d = s10 + on * dd
+    } else {
+      const sixth = h / 6
+      s[0] = s0 + sixth * x_
+      s[1] = s1 + sixth * y_
+      s[6] = j3 = s6 + sixth * j3_
+      a = s7 + sixth * a_
+      b = s8 + sixth * b_
+      c = s9 + sixth * c_
+      d = s10 + sixth * d_
+      const unit = 1 / sqrt(a * a + b * b + c * c + d * d)
+      s[7] = a *= unit
+      s[8] = b *= unit
+      s[9] = c *= unit
+      s[10] = d *= unit
+    }
+  }
 }
 
 /** From sliding to rolling: momentum about the centre becomes momentum about the contact, r × v with r = R ẑ. */
@@ -251,15 +312,18 @@ function lockContact(course: Course, s: Float64Array): void {
   s[5] = s[5]! + course.radiusM * s[2]!
 }
 
-/** The trace's view of a rolling state: velocity from the spin, momentum about the centre. */
-function unlockedInto(course: Course, s: Float64Array, to: Float64Array, at: number): void {
-  deriveRolling(course, s, k1s)
-  rollStage.set(s)
-  rollStage[2] = k1s[0]!
-  rollStage[3] = k1s[1]!
-  rollStage[4] = s[4]! + course.radiusM * k1s[1]!
-  rollStage[5] = s[5]! - course.radiusM * k1s[0]!
-  to.set(rollStage, at)
+/** Speed of slip at the contact, m/s. */
+function slipOf({ radiusM: R, k1, k2, k3 }: Course, s: Float64Array): number {
+  const [l1, l2, l3] = [s[4]!, s[5]!, s[6]!]
+  const [a, b, c, d] = [s[7]!, s[8]!, s[9]!, s[10]!]
+  const [r11, r12, r13] = [a * a + b * b - c * c - d * d, 2 * (b * c - a * d), 2 * (b * d + a * c)]
+  const [r21, r22, r23] = [2 * (b * c + a * d), a * a - b * b + c * c - d * d, 2 * (c * d - a * b)]
+  const w1 = (r11 * l1 + r21 * l2 + 2 * (b * d - a * c) * l3) / k1
+  const w2 = (r12 * l1 + r22 * l2 + 2 * (c * d + a * b) * l3) / k2
+  const w3 = (r13 * l1 + r23 * l2 + (a * a - b * b - c * c + d * d) * l3) / k3
+  const sx = s[2]! - R * (r21 * w1 + r22 * w2 + r23 * w3)
+  const sy = s[3]! + R * (r11 * w1 + r12 * w2 + r13 * w3)
+  return sqrt(sx * sx + sy * sy)
 }
 
 function makeRoom(rows: number): void {
@@ -285,41 +349,38 @@ export function integrate(course: Course, start: Float64Array, stepS = baseStepS
   let count = 0
   let t = 0
   let rolling = false
-  deriveSliding(course, state, k1s)
   time[0] = 0
-  slip[0] = lastSlip
   while (count < most - 1) {
-    const left = entryM - state[1]!
-    const speed = rolling ? k1s[1]! : state[3]!
+    const speed = state[3]!
     if (speed < 0.05 || t > longestS) break
-    let h = stepS
-    if (!rolling) {
-      const stiff = (bound * sqrt(lastSlip * lastSlip + slipSmoothing * slipSmoothing)) / lastMu
-      if (stiff < h) h = stiff
-      // A step in friction is met exactly: the change must not fall inside a step.
-      const toStep = course.step === null ? 0 : (course.step.atM - state[1]!) / speed
-      if (toStep > 1e-9 && toStep < h) h = toStep + 1e-9
-    }
-    // The last step lands on the pins; on a smooth path this is exact to a micrometre.
-    if (left < speed * h) h = left / speed
-    advance(course, state, h, rolling ? deriveRolling : deriveSliding)
-    t += h
-    count += 1
-    time[count] = t
     if (rolling) {
-      unlockedInto(course, state, states, count * stateSize)
+      const h = Math.min(stepS, (entryM - state[1]!) / speed)
+      roll(course, state, h)
+      t += h
+      count += 1
+      const at = count * stateSize
+      for (let i = 0; i < stateSize; i += 1) states[at + i] = state[i]!
+      // The trace holds momentum about the centre, and what is left of the flare as it was.
+      states[at + 4] = state[4]! + course.radiusM * state[3]!
+      states[at + 5] = state[5]! - course.radiusM * state[2]!
       slip[count] = 0
     } else {
-      deriveSliding(course, state, k1s)
-      states.set(state, count * stateSize)
-      slip[count] = lastSlip
-      if (lastSlip < lockedSlip) {
+      const h = slide(course, state, stepS, bound)
+      slip[count] = lastSlip[0]!
+      if (h === 0) {
         rolling = true
         lockContact(course, state)
-        deriveRolling(course, state, k1s)
+        roll(course, state, 0)
+        continue
       }
+      t += h
+      count += 1
+      const at = count * stateSize
+      for (let i = 0; i < stateSize; i += 1) states[at + i] = state[i]!
     }
+    time[count] = t
     if (entryM - state[1]! < 1e-7) break
   }
+  if (!rolling) slip[count] = slipOf(course, state)
   return { count, time, states, slip }
 }
