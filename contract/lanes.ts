@@ -32,6 +32,15 @@ export const patternSchema = yup.object({
   name: requiredText('Pattern name', 60),
   note: optionalText('Note', 2000),
   loads: loadsSchema,
+  /** The load table is a guess from length, volume and ratio. */
+  estimated: yup.boolean().default(false),
+})
+
+/** What is told of a pattern whose load table is not. */
+export const knownFiguresSchema = yup.object({
+  lengthFt: quantity('patternLengthFt', 'Length').required('Length: 20 to 60 ft'),
+  volumeMl: quantity('patternVolumeMl', 'Volume').required('Volume: 1 to 60 mL'),
+  ratio: quantity('patternRatio', 'Ratio').required('Ratio: 1 to 30'),
 })
 export type PatternInput = yup.InferType<typeof patternSchema>
 

@@ -31,8 +31,11 @@ export async function buildAll(): Promise<void> {
   console.log('Building …')
   await buildWeb({ configFile: join(projectRoot, 'web/vite.config.ts'), logLevel: 'warn' })
   await bundle({
-    entryPoints: [join(projectRoot, 'server/main.ts')],
-    outfile: join(projectRoot, 'server/dist/main.js'),
+    entryPoints: {
+      main: join(projectRoot, 'server/main.ts'),
+      motionThread: join(projectRoot, 'server/motion/thread.ts'),
+    },
+    outdir: join(projectRoot, 'server/dist'),
     bundle: true,
     platform: 'node',
     format: 'esm',

@@ -19,6 +19,8 @@ import { sameOrigin } from './http/origin.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
 import { predictionRoutes } from './lanes/predictions.ts'
 import { laneRoutes } from './lanes/routes.ts'
+import { openMotionPool } from './motion/pool.ts'
+import { motionRoutes } from './motion/routes.ts'
 import { searchRoutes } from './search/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
 import { sessionRoutes, staffRoutes } from './staff/routes.ts'
@@ -102,7 +104,7 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
     response.set('Cache-Control', 'no-store')
     next()
   })
-  const context: Context = { database }
+  const context: Context = { database, motion: openMotionPool() }
   api.use(sessionRoutes(context))
   api.use((request, _response, next) => {
     signedIn(request)
@@ -114,6 +116,7 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   api.use('/balls', ballRoutes(context))
   api.use('/patterns', laneRoutes(context))
   api.use('/predictions', predictionRoutes(context))
+  api.use('/reaction-map', motionRoutes(context))
   api.use('/events', bagRoutes(context))
   api.use('/trials', trialRoutes(context))
   api.use('/coverage', coverageRoutes(context))
@@ -134,5 +137,9 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
     })
   }
   app.use(sendProblem)
-  return { app, close: () => store.close() }
+  const close = () => {
+    context.motion.close()
+    store.close()
+  }
+  return { app, close }
 }

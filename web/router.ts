@@ -17,6 +17,7 @@ export const router = createRouter({
       component: () => import('./lanes/WhatIfView.vue'),
       meta: { area: 'lanes' },
     },
+    { path: '/lanes/map', name: 'map', component: () => import('./lanes/MapView.vue'), meta: { area: 'lanes' } },
     { path: '/lanes/:patternId?', name: 'lanes', component: () => import('./lanes/LanesView.vue') },
     { path: '/trials', name: 'trials', component: () => import('./trials/TrialsView.vue') },
     {

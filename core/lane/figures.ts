@@ -1,4 +1,4 @@
-import type { Load } from './film.ts'
+import { type Load, boardCount, cellsPerFoot, filmRows } from './film.ts'
 
 export type LengthClass = 'short' | 'medium' | 'long'
 export type VolumeClass = 'light' | 'medium' | 'heavy'
@@ -53,4 +53,28 @@ export function conditionOf(lengthFt: number, volumeMl: number): Condition {
   if (score >= 25) return 'medium-heavy'
   if (score >= 22) return 'medium'
   return score >= 19 ? 'medium-dry' : 'dry'
+}
+
+export interface ZoneRatio {
+  readonly fromFt: number
+  readonly toFt: number
+  /** Film on boards 18–22 over boards 3–7 in this zone; null when nothing lies outside there. */
+  readonly ratio: number | null
+}
+
+/** Ratio by zone along the lane: up to the arrows, to the middle of the lane, and to the end of the oil. */
+export function zoneRatios(film: Float64Array, lengthFt: number): ZoneRatio[] {
+  const edges = [0, 15, 30, lengthFt].filter((ft, index) => index === 0 || ft <= lengthFt)
+  const bounds = [...new Set(edges)]
+  return bounds.slice(1).map((toFt, index) => {
+    const fromFt = bounds[index]!
+    let [middle, outside] = [0, 0]
+    for (let row = Math.floor(fromFt * cellsPerFoot); row < Math.min(filmRows, toFt * cellsPerFoot); row += 1) {
+      for (let board = 0; board < 5; board += 1) {
+        middle += film[row * boardCount + 17 + board]!
+        outside += film[row * boardCount + 2 + board]!
+      }
+    }
+    return { fromFt, toFt, ratio: outside > 0 ? middle / outside : null }
+  })
 }

@@ -1,4 +1,5 @@
 export * from './film.ts'
+export * from './estimate.ts'
 export * from './figures.ts'
 export * from './mirror.ts'
 export * from './transition.ts'

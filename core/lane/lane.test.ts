@@ -1,6 +1,17 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { type Load, boardCount, boardWidthM, filmByFoot, filmOf, filmVolumeMl, patternFigures } from '@sleetfall/core'
+import {
+  type Load,
+  boardCount,
+  boardWidthM,
+  estimatedLoads,
+  filmByFoot,
+  filmOf,
+  filmVolumeMl,
+  limits,
+  patternFigures,
+  zoneRatios,
+} from '@sleetfall/core'
 
 const load = (
   fromBoard: number,
@@ -81,5 +92,42 @@ describe('figures', () => {
         expect(place(loads, feet + 2)).toBeGreaterThanOrEqual(place(loads, feet))
       }),
     )
+  })
+})
+
+describe('known only by length, volume and ratio', () => {
+  test('the estimated table has exactly these figures, thicker in front, in the range of a machine', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20, max: 60 }),
+        fc.double({ min: 5, max: 60, noNaN: true }),
+        fc.double({ min: 1, max: 20, noNaN: true }),
+        (lengthFt, volumeMl, ratio) => {
+          const loads = estimatedLoads({ lengthFt, volumeMl, ratio })
+          const figures = patternFigures(loads)
+          expect(figures.lengthFt).toBe(lengthFt)
+          expect(figures.volumeMl).toBeCloseTo(volumeMl, 9)
+          expect(figures.ratio).toBeCloseTo(ratio, 9)
+          const film = filmOf(loads)
+          expect(film[4 * 39 + 19]!).toBeGreaterThanOrEqual(film[Math.floor(lengthFt * 4 - 2) * 39 + 19]!)
+          for (const { microlitresPerBoard } of loads)
+            expect(microlitresPerBoard).toBeLessThanOrEqual(limits.microlitresPerBoard.max)
+        },
+      ),
+    )
+  })
+
+  test('ratio by zone: as the table says where rows end', () => {
+    const film = filmOf([load(2, 38, 2, 50, 0, 40), load(15, 25, 4, 50, 0, 15)])
+    const zones = zoneRatios(film, 40)
+    expect(zones.map((zone) => [zone.fromFt, zone.toFt])).toEqual([
+      [0, 15],
+      [15, 30],
+      [30, 40],
+    ])
+    // 4 loads over 15 ft are 8 over 30: thickness 2/40 outside, 2/40 + 4/15 in the middle.
+    expect(zones[0]!.ratio).toBeCloseTo((2 / 40 + 4 / 15) / (2 / 40), 9)
+    expect([zones[1]!.ratio, zones[2]!.ratio]).toEqual([expect.closeTo(1, 9), expect.closeTo(1, 9)])
+    expect(zoneRatios(filmOf([load(18, 22, 2, 50, 0, 12)]), 12)).toEqual([{ fromFt: 0, toFt: 12, ratio: null }])
   })
 })

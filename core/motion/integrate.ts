@@ -265,8 +265,7 @@ function roll(course: Course, s: Float64Array, h: number): void {
     const w1 = r11 * wx + r21 * wy + r31 * wz
     const w2 = r12 * wx + r22 * wy + r32 * wz
     const w3 = r13 * wx + r23 * wy + r33 * wz
-    const dj3 =
-      spinPatchM === 0 ? 0 : (-muAt(course, x, y) * gravity * spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
+    const dj3 = spinPatchM === 0 ? 0 : (-muAt(course, x, y) * gravity * spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
     const da = 0.5 * (-b * w1 - c * w2 - d * w3)
     const db = 0.5 * (a * w1 + c * w3 - d * w2)
     const dc = 0.5 * (a * w2 + d * w1 - b * w3)

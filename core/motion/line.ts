@@ -1,6 +1,14 @@
 import { pocketBoards } from '../trials/shot.ts'
 import { type Course, baseStepS } from './integrate.ts'
-import { type Room, type RoomOptions, type Spread, coarseStepS, courseFor, launchAngleDeg, roomForError } from './room.ts'
+import {
+  type Room,
+  type RoomOptions,
+  type Spread,
+  coarseStepS,
+  courseFor,
+  launchAngleDeg,
+  roomForError,
+} from './room.ts'
 import { motionDefaults } from './defaults.ts'
 import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from './simulate.ts'
 

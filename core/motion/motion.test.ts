@@ -211,6 +211,10 @@ describe('what technicians know', () => {
     expect(spreadOf(house)).toBeLessThan(spreadOf(flat))
     expect(sensitivity(shot()).perMph).toBeLessThan(0)
     expect(sensitivity(shot()).per50Rpm).toBeGreaterThan(0)
+    expect(sensitivity(shot()).perFinerPad).toBeCloseTo(
+      simulate(shot({ raUm: 0.4 })).entryBoard - simulate(shot()).entryBoard,
+      9,
+    )
   })
 })
 

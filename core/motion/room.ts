@@ -1,12 +1,13 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { boardWidthM } from '../lane/film.ts'
+import { finishRaUm } from '../surface/defaults.ts'
 import { metresPerFoot } from '../units/convert.ts'
 import { pocketBoards } from '../trials/shot.ts'
 import { type Entry, carryChance } from './carry.ts'
 import { motionDefaults } from './defaults.ts'
 import { type Course, baseStepS } from './integrate.ts'
 import type { Release } from './release.ts'
-import { type ShotInput, courseOf, entryOf, traceShot } from './simulate.ts'
+import { type ShotInput, courseOf, entryOf, simulate, traceShot } from './simulate.ts'
 
 /** The bowler's own repeatability: standard deviations. */
 export interface Spread {
@@ -141,7 +142,8 @@ export function roomForError(input: ShotInput, options: RoomOptions, course = co
   }
   const misses = missChart(input, course)
   const { method = 'exact' } = options
-  if (method === 'exact') return summarise(
+  if (method === 'exact')
+    return summarise(
       drawn.map((by) => run(by)),
       misses,
     )
@@ -262,8 +264,7 @@ function surrogate(
       r * (interpolate(u, byRev) + r * interpolate(u, revBend)) +
       s * r * interpolate(u, product)
     const entryAngleDeg = interpolate(u, angles) + s * interpolate(u, angleBySpeed) + r * interpolate(u, angleByRev)
-    const nearest =
-      base[Math.min(fine - 1, Math.max(0, Math.round(((u + reachSd) / (2 * reachSd)) * (fine - 1))))]!
+    const nearest = base[Math.min(fine - 1, Math.max(0, Math.round(((u + reachSd) / (2 * reachSd)) * (fine - 1))))]!
     return { entryBoard, gutter: nearest.gutter, carry: carryChance({ ...nearest, entryBoard, entryAngleDeg }) }
   }
 }
@@ -273,17 +274,28 @@ export interface Sensitivity {
   readonly perMph: number
   readonly per50Rpm: number
   readonly per5DegRotation: number
+  /** To the next finer pad of the finish table; null without a film, or when it is finer than all of them. */
+  readonly perFinerPad: number | null
 }
 
-/** How far the entry moves with speed, rev rate and axis rotation: central differences about the shot. */
+/** How far the entry moves with speed, rev rate and axis rotation: central differences about the shot; and with a finer pad. */
 export function sensitivity(input: ShotInput, course = courseFor(input)): Sensitivity {
   const entry = (change: Partial<ShotInput['bowler']>) =>
     deviate({ ...input, bowler: { ...input.bowler, ...change } }, course, none).entryBoard
   const { speedMph, revRpm, axisRotationDeg } = input.bowler
+  const { friction } = input
+  const finer =
+    friction.kind === 'film'
+      ? finishRaUm.map(([, raUm]) => raUm).find((raUm) => raUm < 0.98 * friction.raUm)
+      : undefined
   return {
     perMph: entry({ speedMph: speedMph + 0.5 }) - entry({ speedMph: speedMph - 0.5 }),
     per50Rpm: entry({ revRpm: revRpm + 25 }) - entry({ revRpm: Math.max(0, revRpm - 25) }),
     per5DegRotation:
       entry({ axisRotationDeg: axisRotationDeg + 2.5 }) - entry({ axisRotationDeg: axisRotationDeg - 2.5 }),
+    perFinerPad:
+      finer === undefined || friction.kind !== 'film'
+        ? null
+        : simulate({ ...input, friction: { ...friction, raUm: finer } }).entryBoard - entry({}),
   }
 }

@@ -1,4 +1,5 @@
 import type { Role } from '@sleetfall/contract'
+import type { WorkPool } from '@sleetfall/core'
 import type { Request } from 'express'
 import 'express-session'
 import type { Database } from '../database/db.ts'
@@ -7,6 +8,8 @@ import { ProblemError } from './errors.ts'
 /** What routes are given. */
 export interface Context {
   readonly database: Database
+  /** Threads for the motion core. */
+  readonly motion: WorkPool
 }
 
 export interface SignedIn {

@@ -8,6 +8,8 @@ const ft = defineModel<number>({ required: true })
 const props = defineProps<{
   loads: readonly Load[]
   other: { readonly name: string; readonly loads: readonly Load[] } | null
+  /** For paper: without the slider. */
+  fixed?: boolean
 }>()
 const { t } = useI18n()
 const film = computed(() => filmOf(props.loads))
@@ -34,7 +36,7 @@ const outside = computed(() => own.value[4]!)
 
 <template>
   <section class="stack" :aria-label="t('lanes.section.title')">
-    <div class="row">
+    <div v-if="!fixed" class="row">
       <label for="section-ft"
         >{{ t('lanes.section.at') }} <strong class="figure">{{ ft }} ft</strong></label
       >

@@ -4,6 +4,7 @@ import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
 import { filmPixels, oilScale, scaleTopUm } from './film.ts'
+import { plot } from './scales.ts'
 
 /** A pattern from above: foul line left, pins right, the board axis magnified. */
 const props = defineProps<{ loads: readonly Load[]; small?: boolean; filmUm?: Float64Array; tall?: boolean }>()
@@ -46,18 +47,26 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
     <div class="plot">
       <canvas ref="canvas" :width="filmRows" :height="boardCount" role="img" :aria-label="words" />
       <!-- Axes over the film: feet along, boards across. -->
-      <svg viewBox="0 0 600 195" preserveAspectRatio="none" aria-hidden="true">
-        <line v-for="foot in [15, 34, 43]" :key="foot" :x1="foot * 10" :x2="foot * 10" y1="0" y2="195" class="mark" />
+      <svg :viewBox="`0 0 ${plot.width} ${plot.height}`" preserveAspectRatio="none" aria-hidden="true">
+        <line
+          v-for="foot in [15, 34, 43]"
+          :key="foot"
+          :x1="plot.x(foot)"
+          :x2="plot.x(foot)"
+          y1="0"
+          :y2="plot.height"
+          class="mark"
+        />
         <line
           v-for="board in [5, 10, 15, 20, 25, 30, 35]"
           :key="board"
           x1="0"
-          x2="600"
-          :y1="195 - (board - 0.5) * 5"
-          :y2="195 - (board - 0.5) * 5"
+          :x2="plot.width"
+          :y1="plot.y(board)"
+          :y2="plot.y(board)"
           class="board"
         />
-        <line :x1="figures.lengthFt * 10" :x2="figures.lengthFt * 10" y1="0" y2="195" class="end" />
+        <line :x1="plot.x(figures.lengthFt)" :x2="plot.x(figures.lengthFt)" y1="0" :y2="plot.height" class="end" />
       </svg>
       <span
         v-for="board in [5, 20, 35]"

@@ -23,9 +23,17 @@ const form = ref<'new' | 'edit' | 'copy' | null>(null)
 onMounted(() => patterns.load())
 const shapes = ['all', 'house', 'challenge', 'sport'] as const
 const shape = useStorage<(typeof shapes)[number]>('sleetfall.patterns.shape', 'all')
+const lengths = ['all', 'short', 'medium', 'long'] as const
+const length = useStorage<(typeof lengths)[number]>('sleetfall.patterns.length', 'all')
+const volumes = ['all', 'light', 'medium', 'heavy'] as const
+const volume = useStorage<(typeof volumes)[number]>('sleetfall.patterns.volume', 'all')
+const fits = ({ figures }: Pattern) =>
+  (shape.value === 'all' || figures.shape === shape.value) &&
+  (length.value === 'all' || figures.lengthClass === length.value) &&
+  (volume.value === 'all' || figures.volumeClass === volume.value)
 const { search, shown, sortBy, ariaSort } = useSorted(
   'patterns',
-  () => patterns.items.filter((one) => shape.value === 'all' || one.figures.shape === shape.value),
+  () => patterns.items.filter(fits),
   {
     name: (p) => p.name,
     length: (p) => p.figures.lengthFt,
@@ -81,6 +89,8 @@ function closeForm() {
   draft.value = null
 }
 const sectionFt = ref(10)
+/** Distances that the print sheet shows, ft. */
+const paperSections = [5, 15, 25, 35]
 const otherId = ref<string | null>(null)
 const other = computed(() => (otherId.value === current.value?.id ? undefined : patterns.byId.get(otherId.value ?? '')))
 const comparable = computed(() => [
@@ -98,6 +108,7 @@ function saved(pattern: Pattern) {
       <div class="spread">
         <h1>{{ t('lanes.title') }}</h1>
         <div class="row">
+          <v-btn size="small" variant="text" to="/lanes/map">{{ t('lanes.map.title') }}</v-btn>
           <v-btn size="small" @click="chooseFile()">{{ t('lanes.importFile') }}</v-btn>
           <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('lanes.add') }}</v-btn>
         </div>
@@ -115,12 +126,34 @@ function saved(pattern: Pattern) {
           <v-text-field v-model="search" :label="t('lanes.find')" clearable />
           <v-select
             v-model="shape"
-            class="shape"
+            class="class"
             :label="t('lanes.classFilter')"
             :items="
               shapes.map((value) => ({
                 value,
                 title: value === 'all' ? t('lanes.allClasses') : t(`lanes.shapes.${value}`),
+              }))
+            "
+          />
+          <v-select
+            v-model="length"
+            class="class"
+            :label="t('lanes.length')"
+            :items="
+              lengths.map((value) => ({
+                value,
+                title: value === 'all' ? t('lanes.allClasses') : t(`lanes.lengthClasses.${value}`),
+              }))
+            "
+          />
+          <v-select
+            v-model="volume"
+            class="class"
+            :label="t('lanes.volume')"
+            :items="
+              volumes.map((value) => ({
+                value,
+                title: value === 'all' ? t('lanes.allClasses') : t(`lanes.volumeClasses.${value}`),
               }))
             "
           />
@@ -143,7 +176,10 @@ function saved(pattern: Pattern) {
                   :aria-current="pattern.id === current?.id ? 'true' : undefined"
                   >{{ pattern.name }}</router-link
                 >
-                <span class="small soft"> {{ t(`lanes.shapes.${pattern.figures.shape}`) }}</span>
+                <span class="small soft"
+                  >{{ t(`lanes.shapes.${pattern.figures.shape}`)
+                  }}{{ pattern.estimated ? `, ${t('lanes.estimated')}` : '' }}</span
+                >
               </td>
               <td class="number">{{ pattern.figures.lengthFt }} ft</td>
               <td class="number">{{ pattern.figures.volumeMl.toFixed(1) }} mL</td>
@@ -176,15 +212,25 @@ function saved(pattern: Pattern) {
       </div>
       <p v-if="current.note" class="soft">{{ current.note }}</p>
       <LaneDrawing :loads="current.loads" />
-      <p class="small soft">{{ t('lanes.film') }}</p>
-      <PatternFigures :figures="current.figures" />
-      <v-select v-model="otherId" class="compare" :label="t('lanes.compare')" :items="comparable" />
+      <p class="small soft">{{ current.estimated ? t('lanes.estimatedFilm') : t('lanes.film') }}</p>
+      <PatternFigures :loads="current.loads" />
+      <v-select v-model="otherId" class="compare no-print" :label="t('lanes.compare')" :items="comparable" />
       <template v-if="other">
         <h3>{{ other.name }}</h3>
         <LaneDrawing :loads="other.loads" />
-        <PatternFigures :figures="other.figures" />
+        <PatternFigures :loads="other.loads" />
       </template>
-      <CrossSection v-model="sectionFt" :loads="current.loads" :other="other ?? null" />
+      <CrossSection v-model="sectionFt" class="no-print" :loads="current.loads" :other="other ?? null" />
+      <div class="paper">
+        <CrossSection
+          v-for="ft in paperSections"
+          :key="ft"
+          :model-value="ft"
+          fixed
+          :loads="current.loads"
+          :other="other ?? null"
+        />
+      </div>
       <h3>{{ t('lanes.loads') }}</h3>
       <table class="list">
         <thead>
@@ -237,16 +283,26 @@ function saved(pattern: Pattern) {
 .compare {
   max-width: 320px;
 }
-.shape {
-  max-width: 170px;
+.class {
+  max-width: 150px;
+}
+.paper {
+  display: none;
 }
 @media print {
   .lanes > :first-child,
+  .no-print,
   .detail .row {
     display: none;
   }
   .lanes {
     grid-template-columns: 1fr !important;
+  }
+  .paper {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: var(--gap-2) var(--gap-4);
+    break-inside: avoid;
   }
 }
 tr.current {

@@ -1,9 +1,13 @@
 <script setup lang="ts">
-import type { PatternFigures } from '@sleetfall/core'
+import { type Load, filmOf, patternFigures, zoneRatios } from '@sleetfall/core'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-defineProps<{ figures: PatternFigures }>()
+const props = defineProps<{ loads: readonly Load[] }>()
 const { t } = useI18n()
+const figures = computed(() => patternFigures(props.loads))
+const zones = computed(() => zoneRatios(filmOf(props.loads), figures.value.lengthFt))
+const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone') : `${ratio.toFixed(1)} : 1`)
 </script>
 
 <template>
@@ -23,10 +27,17 @@ const { t } = useI18n()
     <div>
       <dt>{{ t('lanes.ratio') }}</dt>
       <dd>
-        <span class="figure">{{
-          figures.ratio === null ? t('lanes.ratioNone') : `${figures.ratio.toFixed(1)} : 1`
-        }}</span>
+        <span class="figure">{{ ratioText(figures.ratio) }}</span>
         <span class="small soft">{{ t('lanes.ratioRule') }}</span>
+      </dd>
+    </div>
+    <div>
+      <dt>{{ t('lanes.zones') }}</dt>
+      <dd>
+        <template v-for="(zone, index) in zones" :key="zone.fromFt"
+          >{{ index > 0 ? ', ' : '' }}<span class="small soft">{{ zone.fromFt }}–{{ zone.toFt }} ft</span>
+          <span class="figure zone">{{ ratioText(zone.ratio) }}</span></template
+        >
       </dd>
     </div>
     <div>
@@ -66,5 +77,8 @@ dt {
 }
 .figure {
   font-size: 1.2rem;
+}
+.figure.zone {
+  font-size: 1rem;
 }
 </style>

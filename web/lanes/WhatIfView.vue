@@ -5,15 +5,18 @@ import {
   type Room,
   type ShotOutcome,
   courseFor,
+  limits,
   missChart,
   outcomeOf,
   pocketBoards,
   readyRecipes,
+  sensitivity,
   traceShot,
+  usualPlayable,
   usualSpread,
 } from '@sleetfall/core'
 import { motionDefaults } from '@sleetfall/core'
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useStorage } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -23,10 +26,12 @@ import { quantityText } from '../controls/quantities.ts'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
-import { useMotionWorker } from '../workers/motion.ts'
+import { useLatest } from '../workers/motion.ts'
+import EntryDeck from './EntryDeck.vue'
 import LaneDrawing from './LaneDrawing.vue'
 import LaneHandle from './LaneHandle.vue'
 import { savePrediction } from './predictions.ts'
+import { plot } from './scales.ts'
 import { type Setup, filmInUse, fromQuery, prepare, releaseOf, toQuery } from './setup.ts'
 import { usePatterns } from './store.ts'
 
@@ -39,13 +44,13 @@ const notices = useNotices()
 const customers = useCustomers()
 const balls = useBalls()
 const patterns = usePatterns()
-const worker = useMotionWorker()
+const worker = useLatest()
 onMounted(() => {
   void customers.load()
   void balls.load()
   void patterns.load()
 })
-onBeforeUnmount(() => worker.close())
+onBeforeUnmount(() => worker.cancel())
 
 const setup = ref<Setup>(fromQuery(route.query))
 const set = (change: Partial<Setup>) => (setup.value = { ...setup.value, ...change })
@@ -53,7 +58,7 @@ const remember = useDebounceFn((now: Setup) => router.replace({ path: route.path
 watch(setup, (now) => void remember(now))
 const field = <K extends keyof Setup>(key: K) =>
   computed({ get: () => setup.value[key], set: (value) => set({ [key]: value } as Partial<Setup>) })
-const [laydown, target, shots] = [field('laydown'), field('target'), field('shots')]
+const [laydown, target, shots, lane] = [field('laydown'), field('target'), field('shots'), field('lane')]
 
 const customer = computed(() => customers.byId.get(setup.value.customerId ?? ''))
 const ball = computed(() => balls.byId.get(setup.value.ballId ?? ''))
@@ -71,6 +76,11 @@ function chooseCustomer(id: string | null) {
   })
 }
 const release = computed(() => releaseOf(setup.value, customer.value))
+const phases = [
+  ['fresh', 0],
+  ['early', 40],
+  ['broken', 120],
+] as const
 const sliders = [
   { key: 'speedMph', min: 12, max: 22, step: 0.1 },
   { key: 'revRpm', min: 100, max: 550, step: 5 },
@@ -89,8 +99,28 @@ const shot = computed(() => {
   const { input } = prepared.value
   const course = courseFor(input)
   const outcome = outcomeOf(traceShot(course, input.bowler, input.release, input.layout, motionDefaults), course)
-  return { outcome, misses: missChart(input, course) }
+  return { outcome, misses: missChart(input, course), effects: sensitivity(input, course) }
 })
+/** Shots that one game of one bowler puts on a lane: about seventeen, on a pair of lanes half of them on each, by both teams. */
+const shotsPerGame = 17
+const bowlers = useStorage('sleetfall.whatif.bowlers', 5)
+const games = computed({
+  get: () => Number((setup.value.shots / (shotsPerGame * bowlers.value)).toFixed(1)),
+  set: (value) => set({ shots: Math.min(mostShots, Math.round(value * shotsPerGame * bowlers.value)) }),
+})
+const mostShots = 400
+const effects = computed(() => {
+  const of = shot.value?.effects
+  if (!of) return []
+  const all = [
+    ['perMph', of.perMph],
+    ['per50Rpm', of.per50Rpm],
+    ['per5DegRotation', of.per5DegRotation],
+    ['perFinerPad', of.perFinerPad],
+  ] as const
+  return all.flatMap(([key, boards]) => (boards === null ? [] : [{ key, boards }]))
+})
+const signed = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)}`
 const phase = computed(() => (setup.value.shots < 20 ? 'fresh' : setup.value.shots < 90 ? 'early' : 'broken'))
 const verdictOf = ({ entryBoard: board, gutter }: { entryBoard: number; gutter: boolean }) =>
   t(
@@ -99,7 +129,7 @@ const verdictOf = ({ entryBoard: board, gutter }: { entryBoard: number; gutter: 
 /** Polyline of a path in the drawing's units. */
 const points = (outcome: ShotOutcome) =>
   [...outcome.path, [59.5, outcome.entryBoard] as const]
-    .map(([ft, board]) => `${ft * 10},${195 - (board - 0.5) * 5}`)
+    .map(([ft, board]) => `${plot.x(ft)},${plot.y(board)}`)
     .join(' ')
 const words = computed(() => {
   const outcome = shot.value?.outcome
@@ -116,15 +146,13 @@ const words = computed(() => {
 })
 
 const samples = 1000
-const seed = 20
+const options = { spread: usualSpread, samples, seed: 20, method: 'quick' } as const
 const room = shallowRef<Room | null>(null)
 const lines = shallowRef<readonly Line[] | null>(null)
 const searching = ref(false)
 const askRoom = useDebounceFn(async () => {
   if (!prepared.value || searching.value) return
-  const answer = await worker.ask((remote) =>
-    remote.room(prepared.value!.input, { spread: usualSpread, samples, seed, method: 'quick' }),
-  )
+  const answer = await worker.ask({ kind: 'room', input: prepared.value.input, options })
   if (answer) room.value = answer
 }, 120)
 watch(
@@ -140,9 +168,7 @@ async function findLines() {
   searching.value = true
   lines.value = null
   const { release: _, ...rest } = prepared.value.input
-  const answer = await worker.ask((remote) =>
-    remote.lines(rest, { laydown: [8, 36], target: [4, 24] }, { spread: usualSpread, samples, seed, method: 'quick' }),
-  )
+  const answer = await worker.ask({ kind: 'lines', shot: rest, playable: usualPlayable, options })
   searching.value = false
   if (answer) lines.value = answer
 }
@@ -267,14 +293,14 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
       <p v-if="!shot || !prepared || !pattern" class="soft">{{ t('lanes.whatIf.choose') }}</p>
       <template v-else>
         <LaneDrawing :loads="pattern.loads" :film-um="prepared.filmUm" tall>
-          <svg class="paths" viewBox="0 0 600 195" preserveAspectRatio="none" role="img" :aria-label="words">
-            <line
-              x1="594"
-              x2="594"
-              :y1="195 - (pocketBoards.high - 0.5) * 5"
-              :y2="195 - (pocketBoards.low - 0.5) * 5"
-              class="pocket"
-            />
+          <svg
+            class="paths"
+            :viewBox="`0 0 ${plot.width} ${plot.height}`"
+            preserveAspectRatio="none"
+            role="img"
+            :aria-label="words"
+          >
+            <line x1="594" x2="594" :y1="plot.y(pocketBoards.high)" :y2="plot.y(pocketBoards.low)" class="pocket" />
             <polyline
               v-for="(one, index) in kept"
               :key="one.id"
@@ -298,7 +324,40 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
                 >{{ t('lanes.whatIf.shots') }}: <strong class="figure">{{ setup.shots }}</strong>
                 {{ t(`lanes.whatIf.phases.${phase}`) }}</span
               >
-              <input v-model.number="shots" type="range" min="0" max="200" step="10" />
+              <input v-model.number="shots" type="range" min="0" :max="mostShots" step="5" />
+            </label>
+            <div class="row">
+              <v-btn
+                v-for="[key, at] in phases"
+                :key="key"
+                size="x-small"
+                :aria-pressed="setup.shots === at"
+                @click="set({ shots: at })"
+                >{{ t(`lanes.whatIf.phases.${key}`) }}</v-btn
+              >
+            </div>
+            <div class="row small">
+              <label
+                >{{ t('lanes.whatIf.games') }}
+                <input v-model.number="games" class="count" type="number" min="0" step="0.5"
+              /></label>
+              <label
+                >{{ t('lanes.whatIf.bowlers') }}
+                <input v-model.number="bowlers" class="count" type="number" min="1" max="10"
+              /></label>
+            </div>
+            <label class="slider">
+              <span
+                >{{ t('lanes.whatIf.lane') }}: <strong class="figure">{{ setup.lane.toFixed(2) }}</strong>
+                {{ t('lanes.whatIf.laneWhy') }}</span
+              >
+              <input
+                v-model.number="lane"
+                type="range"
+                :min="limits.laneFactor.min"
+                :max="limits.laneFactor.max"
+                :step="limits.laneFactor.step"
+              />
             </label>
             <h2>{{ t('lanes.whatIf.release') }}</h2>
             <div v-for="slider in sliders" :key="slider.key" class="slider">
@@ -422,6 +481,10 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
             </p>
           </section>
           <section class="stack">
+            <EntryDeck
+              :outcomes="columns.map((column) => column.outcome)"
+              :left="prepared.input.bowler.hand === 'left'"
+            />
             <h2>{{ t('lanes.whatIf.misses') }}</h2>
             <table class="list">
               <tbody>
@@ -431,6 +494,15 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
                   </td>
                   <td class="number">{{ miss.entryBoard.toFixed(1) }}</td>
                   <td>{{ verdictOf(miss) }}</td>
+                </tr>
+              </tbody>
+            </table>
+            <h2>{{ t('lanes.whatIf.effects') }}</h2>
+            <table class="list">
+              <tbody>
+                <tr v-for="effect in effects" :key="effect.key">
+                  <th scope="row">{{ t(`lanes.whatIf.effect.${effect.key}`) }}</th>
+                  <td class="number">{{ signed(effect.boards) }}</td>
                 </tr>
               </tbody>
             </table>
@@ -511,6 +583,13 @@ input[type='range'] {
   width: 100%;
   height: 32px;
   accent-color: var(--accent);
+}
+.count {
+  width: 64px;
+  padding: 4px 6px;
+  border: 1px solid var(--line-strong);
+  background: var(--panel);
+  color: var(--ink);
 }
 .best {
   display: grid;

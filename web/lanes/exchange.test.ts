@@ -20,9 +20,9 @@ describe('patterns in and out', () => {
       fc.property(fc.array(row, { minLength: 1, maxLength: 12 }), (loads) => {
         expect(readPattern(toCsv({ loads }), 'Gull 40.csv')).toEqual({
           ok: true,
-          pattern: { name: 'Gull 40', note: '', loads },
+          pattern: { name: 'Gull 40', note: '', loads, estimated: false },
         })
-        const pattern = { name: 'Gull, "40"', note: 'a note', loads }
+        const pattern = { name: 'Gull, "40"', note: 'a note', loads, estimated: loads.length > 6 }
         expect(readPattern(toJson(pattern), 'x.json')).toEqual({ ok: true, pattern })
       }),
     )

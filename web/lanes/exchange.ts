@@ -6,6 +6,8 @@ export interface PatternDraft {
   readonly name: string
   readonly note: string
   readonly loads: readonly Load[]
+  /** The load table is a guess from length, volume and ratio. */
+  readonly estimated?: boolean
 }
 export type Read =
   | { readonly ok: true; readonly pattern: PatternDraft }
@@ -26,10 +28,15 @@ const figure = (value: unknown) =>
 const loadOf = (row: Readonly<Record<string, unknown>>) =>
   Object.fromEntries(columns.map((column) => [column, figure(row[column] ?? '')])) as unknown as Load
 
-function finish(name: string, note: string, rows: readonly Readonly<Record<string, unknown>>[]): Read {
+function finish(
+  name: string,
+  note: string,
+  rows: readonly Readonly<Record<string, unknown>>[],
+  estimated = false,
+): Read {
   if (rows.length === 0) return { ok: false, reason: 'no-loads', detail: '' }
   if (rows.length > mostRows) return { ok: false, reason: 'too-many-rows', detail: `${rows.length}` }
-  return { ok: true, pattern: { name, note, loads: rows.map(loadOf) } }
+  return { ok: true, pattern: { name, note, loads: rows.map(loadOf), estimated } }
 }
 
 /**
@@ -54,6 +61,7 @@ export function readPattern(text: string, fileName: string): Read {
       isText(own) ? own : name,
       isText(note) ? note : '',
       rows.filter((row) => typeof row === 'object' && row !== null),
+      document['estimated'] === true,
     )
   }
   const table = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
@@ -70,4 +78,5 @@ export function readPattern(text: string, fileName: string): Read {
 export const toCsv = (pattern: { readonly loads: readonly Load[] }) =>
   `${Papa.unparse({ fields: [...columns], data: pattern.loads.map((load) => columns.map((column) => load[column])) })}\r\n`
 
-export const toJson = ({ name, note, loads }: PatternDraft) => `${JSON.stringify({ name, note, loads }, null, 2)}\n`
+export const toJson = ({ name, note, loads, estimated = false }: PatternDraft) =>
+  `${JSON.stringify({ name, note, loads, estimated }, null, 2)}\n`

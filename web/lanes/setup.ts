@@ -1,15 +1,13 @@
 import type { Ball, Customer, Pattern } from '@sleetfall/contract'
 import {
+  type Assumption,
   type ShotInput,
-  applyRecipe,
-  effectiveRaUm,
+  deliveryOf,
   filmAfterShots,
   filmOf,
   launchAngleDeg,
   mirrorFilm,
-  oilFrictionFactor,
-  recipeByKey,
-  surfaceDefaults,
+  shotOf,
 } from '@sleetfall/core'
 
 /** What a what-if is asked about; everything of it stands in the address, so that a link opens it again. */
@@ -20,6 +18,8 @@ export interface Setup {
   /** Surface: as it is now, or after a ready recipe. */
   readonly surface: string
   readonly shots: number
+  /** Surface factor of the lane. */
+  readonly lane: number
   readonly laydown: number
   readonly target: number
   /** Changes of the release; null: as the customer's record has it. */
@@ -35,6 +35,7 @@ export const emptySetup: Setup = {
   patternId: null,
   surface: 'now',
   shots: 0,
+  lane: 1,
   laydown: 22,
   target: 12,
   speedMph: null,
@@ -43,7 +44,7 @@ export const emptySetup: Setup = {
   axisTiltDeg: null,
 }
 
-const numbers = ['shots', 'laydown', 'target', 'speedMph', 'revRpm', 'axisRotationDeg', 'axisTiltDeg'] as const
+const numbers = ['shots', 'lane', 'laydown', 'target', 'speedMph', 'revRpm', 'axisRotationDeg', 'axisTiltDeg'] as const
 
 /** A set-up as the query of an address; what is not set is left out. */
 export function toQuery(setup: Setup): Record<string, string> {
@@ -71,19 +72,6 @@ export function fromQuery(query: Readonly<Record<string, unknown>>): Setup {
   }
 }
 
-/** Figures taken where the record has none: the middle of what is usually met. */
-const assumed = {
-  speedMph: 17,
-  revRpm: 320,
-  axisRotationDeg: 45,
-  axisTiltDeg: 13,
-  rgIn: 2.5,
-  differentialIn: 0.048,
-  weightLb: 15,
-  layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
-}
-export type Assumption = 'release' | 'core' | 'layout' | 'surface'
-
 export interface Prepared {
   readonly input: ShotInput
   /** Film on the lane as the drawing shows it, own gutter at the foot. */
@@ -94,11 +82,12 @@ export interface Prepared {
 
 /** Release figures that apply: the set-up's own, else the record's, else the assumed ones. */
 export function releaseOf(setup: Setup, customer: Customer | undefined) {
+  const home = deliveryOf(customer)
   return {
-    speedMph: setup.speedMph ?? customer?.speedMph ?? assumed.speedMph,
-    revRpm: setup.revRpm ?? customer?.revRpm ?? assumed.revRpm,
-    axisRotationDeg: setup.axisRotationDeg ?? customer?.axisRotationDeg ?? assumed.axisRotationDeg,
-    axisTiltDeg: setup.axisTiltDeg ?? customer?.axisTiltDeg ?? assumed.axisTiltDeg,
+    speedMph: setup.speedMph ?? home.speedMph,
+    revRpm: setup.revRpm ?? home.revRpm,
+    axisRotationDeg: setup.axisRotationDeg ?? home.axisRotationDeg,
+    axisTiltDeg: setup.axisTiltDeg ?? home.axisTiltDeg,
   }
 }
 
@@ -114,42 +103,13 @@ export function prepare(
   pattern: Pattern,
   film: Float64Array,
 ): Prepared {
-  const assumptions: Assumption[] = []
-  const hand = customer?.hand ?? 'right'
-  if (customer?.speedMph == null || customer.revRpm == null) assumptions.push('release')
-  if (ball.rgIn == null || ball.differentialIn == null) assumptions.push('core')
-  const { drillingAngleDeg, pinToPapIn, valAngleDeg } = ball
-  const layout =
-    drillingAngleDeg != null && pinToPapIn != null && valAngleDeg != null
-      ? { drillingAngleDeg, pinToPapIn, valAngleDeg }
-      : assumed.layout
-  if (layout === assumed.layout) assumptions.push('layout')
-  const recipe = recipeByKey(setup.surface)
-  const shine = { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm }
-  const raUm = recipe
-    ? effectiveRaUm(applyRecipe(ball.surface.finish ?? shine, recipe.steps))
-    : (ball.surface.effectiveRaUm ?? surfaceDefaults.laneShineUm)
-  if (!recipe && ball.surface.effectiveRaUm === null) assumptions.push('surface')
+  const ground = { loads: pattern.loads, filmUm: film, lane: setup.lane }
+  const { shot, assumptions } = shotOf(customer, ball, setup.surface, ground)
+  const { hand } = shot.bowler
   const input: ShotInput = {
+    ...shot,
     bowler: { hand, ...releaseOf(setup, customer) },
-    ball: {
-      weightLb: ball.weightLb ?? assumed.weightLb,
-      diameterIn: 8.595,
-      rgIn: ball.rgIn ?? assumed.rgIn,
-      differentialIn: ball.differentialIn ?? assumed.differentialIn,
-      intermediateDifferentialIn: ball.intermediateDifferentialIn ?? 0,
-    },
-    layout,
     release: { laydownBoard: setup.laydown, launchAngleDeg: launchAngleDeg(setup.laydown, setup.target) },
-    // Oil in the cover takes friction away on the dry; the strength carries it.
-    friction: {
-      kind: 'film',
-      loads: pattern.loads,
-      filmUm: film,
-      raUm,
-      cover: ball.cover,
-      coverStrength: oilFrictionFactor(ball.surface.oilShare),
-    },
   }
   return { input, filmUm: hand === 'left' ? mirrorFilm(film) : film, assumptions }
 }

@@ -1,49 +1,46 @@
-import { type Remote, wrap } from 'comlink'
+import { type AnswerOf, GivenUp, type Task, WorkPool } from '@sleetfall/core'
+import { wrap } from 'comlink'
 import type { MotionWorker } from './motion.worker.ts'
 
-interface Running {
-  readonly worker: Worker
-  readonly remote: Remote<MotionWorker>
-}
+/** One processor stays with the screen; more than four workers gain nothing on a bowler's questions. */
+const workers = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1))
+
+/** The browser's workers, shared by all screens. */
+export const motionPool = new WorkPool(() => {
+  const worker = new Worker(new URL('./motion.worker.ts', import.meta.url), { type: 'module' })
+  const remote = wrap<MotionWorker>(worker)
+  // What ends a worker before it can answer, such as running out of memory.
+  const failed = new Promise<never>((_, reject) =>
+    worker.addEventListener('error', (event) => reject(new Error(event.message)), { once: true }),
+  )
+  failed.catch(() => {})
+  return {
+    perform: (task) => Promise.race([remote.perform(task), failed]),
+    end: () => worker.terminate(),
+  }
+}, workers)
+
+/** What the user looks at goes before what is computed ahead. */
+export const priorities = { looking: 10, ahead: 0 } as const
 
 /**
- * One worker for one question at a time: a new question ends the old one, since only what the user looks at now
- * counts. Calls that were ended resolve to null.
+ * One question at a time: a new question gives the old one up, since only what the user looks at now counts. A question
+ * that was given up resolves to null.
  */
-export function useMotionWorker() {
-  let running: Running | null = null
-  let turn = 0
-
-  function open(): Running {
-    const worker = new Worker(new URL('./motion.worker.ts', import.meta.url), { type: 'module' })
-    running = { worker, remote: wrap<MotionWorker>(worker) }
-    return running
-  }
-  let busy = false
-  /** Ends what is running. */
+export function useLatest() {
+  let asked = new AbortController()
   function cancel(): void {
-    turn += 1
-    if (busy) {
-      running?.worker.terminate()
-      running = null
-      busy = false
+    asked.abort()
+  }
+  async function ask<T extends Task>(task: T): Promise<AnswerOf<T> | null> {
+    cancel()
+    asked = new AbortController()
+    try {
+      return await motionPool.run(task, { priority: priorities.looking, signal: asked.signal })
+    } catch (error) {
+      if (error instanceof GivenUp) return null
+      throw error
     }
   }
-  async function ask<T>(question: (remote: Remote<MotionWorker>) => Promise<T>): Promise<T | null> {
-    cancel()
-    const mine = turn
-    const { remote } = running ?? open()
-    busy = true
-    // A terminated worker never answers; the next question wins the race then.
-    const answer = await question(remote)
-    if (mine !== turn) return null
-    busy = false
-    return answer
-  }
-  function close(): void {
-    cancel()
-    running?.worker.terminate()
-    running = null
-  }
-  return { ask, cancel, close }
+  return { ask, cancel }
 }

@@ -1,0 +1,22 @@
+import type { Line, MapPlace } from '@sleetfall/core'
+
+/** Best line of one cell; null when none reaches the pocket. */
+export type MapLine = Pick<Line, 'laydownBoard' | 'targetBoard' | 'pPocket' | 'pCarry'> & {
+  readonly entryAngleDeg: number
+  readonly firstReadFt: number | null
+}
+
+/** A line of the streamed answer (one JSON value a line): first the places, then a cell as each is found. */
+export type MapMessage =
+  | { readonly places: readonly MapPlace[] }
+  | { readonly index: number; readonly line: MapLine | null }
+  | { readonly failed: string }
+
+/** What a map shows of its best line. */
+export function mapLineOf(lines: readonly Line[]): MapLine | null {
+  const best = lines[0]
+  if (!best) return null
+  const { laydownBoard, targetBoard, pPocket, pCarry, outcome } = best
+  const { entryAngleDeg, firstReadFt } = outcome
+  return { laydownBoard, targetBoard, pPocket, pCarry, entryAngleDeg, firstReadFt }
+}

@@ -1,0 +1,116 @@
+import type { CoverFamily } from '../ball/covers.ts'
+import type { Layout } from '../ball/layout.ts'
+import type { Load } from '../lane/film.ts'
+import { surfaceDefaults } from '../surface/defaults.ts'
+import { oilFrictionFactor } from '../surface/oil.ts'
+import { type Finish, applyRecipe, effectiveRaUm, recipeByKey } from '../surface/recipe.ts'
+import type { Delivery } from './release.ts'
+import type { ShotInput } from './simulate.ts'
+
+type Known = number | null | undefined
+
+/** What a customer's record says of the bowler; any figure may be missing. */
+export interface BowlerRecord {
+  readonly hand: 'right' | 'left'
+  readonly speedMph?: Known
+  readonly revRpm?: Known
+  readonly axisRotationDeg?: Known
+  readonly axisTiltDeg?: Known
+}
+
+/** What a ball's record says of it, with its surface as it is now. */
+export interface BallRecord {
+  readonly cover: CoverFamily
+  readonly weightLb?: Known
+  readonly rgIn?: Known
+  readonly differentialIn?: Known
+  readonly intermediateDifferentialIn?: Known
+  readonly drillingAngleDeg?: Known
+  readonly pinToPapIn?: Known
+  readonly valAngleDeg?: Known
+  readonly surface: {
+    readonly finish: Finish | null
+    readonly effectiveRaUm: number | null
+    readonly oilShare: number
+  }
+}
+
+/** Figures taken where a record has none: the middle of what is usually met. */
+export const assumedFigures = {
+  delivery: { speedMph: 17, revRpm: 320, axisRotationDeg: 45, axisTiltDeg: 13 },
+  weightLb: 15,
+  diameterIn: 8.595,
+  rgIn: 2.5,
+  differentialIn: 0.048,
+  layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
+} as const
+
+export type Assumption = 'release' | 'core' | 'layout' | 'surface'
+
+/** Release figures of a bowler: the record's, else the assumed ones. */
+export function deliveryOf(bowler: BowlerRecord | undefined): Delivery {
+  const { delivery } = assumedFigures
+  return {
+    speedMph: bowler?.speedMph ?? delivery.speedMph,
+    revRpm: bowler?.revRpm ?? delivery.revRpm,
+    axisRotationDeg: bowler?.axisRotationDeg ?? delivery.axisRotationDeg,
+    axisTiltDeg: bowler?.axisTiltDeg ?? delivery.axisTiltDeg,
+  }
+}
+
+export interface Ground {
+  readonly loads: readonly Load[]
+  /** The film as it lies there now. */
+  readonly filmUm: Float64Array
+  /** Surface factor of the lane. */
+  readonly lane?: number | undefined
+}
+
+/** A ball of a bowler on a lane, ready for the motion core, and what had to be assumed; `surface` is 'now' or a ready recipe's key. */
+export function shotOf(
+  bowler: BowlerRecord | undefined,
+  ball: BallRecord,
+  surface: string,
+  ground: Ground,
+): { readonly shot: Omit<ShotInput, 'release'>; readonly assumptions: readonly Assumption[] } {
+  const assumptions: Assumption[] = []
+  if (bowler?.speedMph == null || bowler.revRpm == null) assumptions.push('release')
+  if (ball.rgIn == null || ball.differentialIn == null) assumptions.push('core')
+  const { drillingAngleDeg, pinToPapIn, valAngleDeg } = ball
+  const layout: Layout =
+    drillingAngleDeg != null && pinToPapIn != null && valAngleDeg != null
+      ? { drillingAngleDeg, pinToPapIn, valAngleDeg }
+      : assumedFigures.layout
+  if (layout === assumedFigures.layout) assumptions.push('layout')
+  const recipe = recipeByKey(surface)
+  const shine = { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm }
+  const now = ball.surface.effectiveRaUm
+  const raUm = recipe
+    ? effectiveRaUm(applyRecipe(ball.surface.finish ?? shine, recipe.steps))
+    : (now ?? surfaceDefaults.laneShineUm)
+  if (!recipe && now === null) assumptions.push('surface')
+  return {
+    shot: {
+      bowler: { hand: bowler?.hand ?? 'right', ...deliveryOf(bowler) },
+      ball: {
+        weightLb: ball.weightLb ?? assumedFigures.weightLb,
+        diameterIn: assumedFigures.diameterIn,
+        rgIn: ball.rgIn ?? assumedFigures.rgIn,
+        differentialIn: ball.differentialIn ?? assumedFigures.differentialIn,
+        intermediateDifferentialIn: ball.intermediateDifferentialIn ?? 0,
+      },
+      layout,
+      // Oil in the cover takes friction away on the dry; the strength carries it.
+      friction: {
+        kind: 'film',
+        loads: ground.loads,
+        filmUm: ground.filmUm,
+        raUm,
+        cover: ball.cover,
+        coverStrength: oilFrictionFactor(ball.surface.oilShare),
+        lane: ground.lane,
+      },
+    },
+    assumptions,
+  }
+}

@@ -1,0 +1,3 @@
+export * from './tasks.ts'
+export * from './pool.ts'
+export * from './map.ts'

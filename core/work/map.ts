@@ -1,0 +1,69 @@
+import { type Load, filmOf } from '../lane/film.ts'
+import { filmAfterShots } from '../lane/transition.ts'
+import type { Playable } from '../motion/line.ts'
+import { type BallRecord, type BowlerRecord, shotOf } from '../motion/prepare.ts'
+import { type Spread, usualSpread } from '../motion/room.ts'
+import type { Task } from './tasks.ts'
+
+/** Shots at which a lane is looked at by default: fresh, early transition, broken down. */
+export const usualPhases = [0, 40, 120] as const
+/** Where a bowler can stand and aim, when nothing narrower is known. */
+export const usualPlayable: Playable = { laydown: [8, 36], target: [4, 24] }
+const samples = 1000
+const seed = 20
+
+export interface MapBall extends BallRecord {
+  readonly id: string
+}
+export interface MapPattern {
+  readonly id: string
+  readonly loads: readonly Load[]
+}
+export interface MapQuestion {
+  readonly bowler: BowlerRecord
+  readonly balls: readonly MapBall[]
+  /** 'now' and keys of ready recipes. */
+  readonly surfaces: readonly string[]
+  readonly patterns: readonly MapPattern[]
+  readonly phases: readonly number[]
+  readonly playable?: Playable
+  readonly spread?: Spread
+}
+
+/** Place of a cell: ball and surface down, pattern and shots on it across. */
+export interface MapPlace {
+  readonly ballId: string
+  readonly surface: string
+  readonly patternId: string
+  readonly shots: number
+}
+export type LinesTask = Extract<Task, { kind: 'lines' }>
+
+/** The best-line questions of a map of balls × surfaces × lane states; cells of the same index belong together. */
+export function mapTasks(question: MapQuestion): {
+  readonly places: readonly MapPlace[]
+  readonly tasks: readonly LinesTask[]
+} {
+  const { bowler, balls, surfaces, patterns, phases, playable = usualPlayable, spread = usualSpread } = question
+  const states = patterns.flatMap(({ id, loads }) => {
+    const fresh = filmOf(loads)
+    return phases.map((shots) => ({
+      patternId: id,
+      shots,
+      loads,
+      filmUm: shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm,
+    }))
+  })
+  const places: MapPlace[] = []
+  const tasks: LinesTask[] = []
+  for (const ball of balls) {
+    for (const surface of surfaces) {
+      for (const { patternId, shots, loads, filmUm } of states) {
+        places.push({ ballId: ball.id, surface, patternId, shots })
+        const { shot } = shotOf(bowler, ball, surface, { loads, filmUm })
+        tasks.push({ kind: 'lines', shot, playable, options: { spread, samples, seed, method: 'quick' } })
+      }
+    }
+  }
+  return { places, tasks }
+}

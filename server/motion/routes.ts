@@ -1,0 +1,75 @@
+import { type MapMessage, mapLineOf } from '@sleetfall/contract'
+import { GivenUp, type MapPattern, mapTasks, readyRecipes, usualPhases } from '@sleetfall/core'
+import { type Request, Router } from 'express'
+import { listBalls } from '../balls/store.ts'
+import { customerById } from '../customers/store.ts'
+import { type Context, idOf } from '../http/context.ts'
+import { invalidInput, notFound } from '../http/errors.ts'
+import { patternById } from '../lanes/store.ts'
+
+const mostPatterns = 4
+const surfaces = ['now', ...readyRecipes.map((recipe) => recipe.key)]
+
+/** A list in the query, `a,b,c`, of known values; all of them are named when one is not. */
+function listOf(request: Request, name: string, known: readonly string[]): string[] {
+  const asked = String(request.query[name] ?? '')
+    .split(',')
+    .filter((one) => one !== '')
+  if (asked.some((one) => !known.includes(one)))
+    throw invalidInput([{ path: name, message: `${name}: any of ${known.join(', ')}` }])
+  return asked
+}
+
+/**
+ * Reaction map of a customer's balls, streamed as it is found: what no tablet should compute. The work is spread over the
+ * server's threads and ends when the reader goes away.
+ */
+export function motionRoutes({ database, motion }: Context): Router {
+  const router = Router()
+  router.get('/:customerId', async (request, response) => {
+    const customer = await customerById(database, idOf(request, 'customerId'))
+    if (!customer) throw notFound('There is no such customer.')
+    const asked = String(request.query['patterns'] ?? '')
+      .split(',')
+      .filter((one) => one !== '')
+    if (asked.length === 0 || asked.length > mostPatterns)
+      throw invalidInput([{ path: 'patterns', message: `Patterns: 1 to ${mostPatterns} of them` }])
+    const patterns: MapPattern[] = []
+    for (const id of asked) {
+      const pattern = await patternById(database, id).catch(() => null)
+      if (!pattern) throw notFound('There is no such pattern.')
+      patterns.push(pattern)
+    }
+    const chosen = listOf(request, 'surfaces', surfaces)
+    const balls = await listBalls(database, customer.id)
+    const { places, tasks } = mapTasks({
+      bowler: customer,
+      balls,
+      surfaces: chosen.length > 0 ? chosen : surfaces,
+      patterns,
+      phases: usualPhases,
+    })
+    const gone = new AbortController()
+    response.once('close', () => gone.abort())
+    response.type('application/x-ndjson')
+    const send = (message: MapMessage) => {
+      response.write(`${JSON.stringify(message)}\n`)
+      // Set by the compression in between: what is found must not wait in it.
+      ;(response as unknown as { flush?(): void }).flush?.()
+    }
+    send({ places })
+    try {
+      await motion.runAll(tasks, {
+        signal: gone.signal,
+        onAnswer: ({ index, answer }) => send({ index, line: mapLineOf(answer) }),
+      })
+    } catch (error) {
+      if (!(error instanceof GivenUp)) {
+        request.log.error({ err: error }, 'reaction map')
+        send({ failed: 'The map could not be finished. Try again, or compute it on this device.' })
+      }
+    }
+    response.end()
+  })
+  return router
+}
