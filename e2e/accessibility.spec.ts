@@ -45,6 +45,7 @@ for (const theme of ['light', 'dark'] as const) {
       ['lanes', () => page.goto('/lanes'), 'Load table'],
       ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
       ['what-if', () => openWhatIf(page), 'Room for error'],
+      ['reaction map', () => page.goto('/lanes/map'), 'Choose a bowler and up to 4 patterns'],
       ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
       ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
       ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],

@@ -109,7 +109,9 @@ export async function openWhatIf(page: Page): Promise<void> {
 export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
   const box = page.getByRole('combobox', { name: label })
   // The component lays its field over the input.
-  await page.getByRole('dialog').locator('.v-input').filter({ has: box }).click()
+  const dialog = page.getByRole('dialog')
+  const within = (await dialog.count()) > 0 ? dialog : page
+  await within.locator('.v-input').filter({ has: box }).click()
   const list = page.getByRole('option', { name: option })
   await list.first().click()
 }

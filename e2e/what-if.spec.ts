@@ -47,7 +47,7 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
 
   // Play opens the lane.
   await page.getByLabel(/Shots played/).fill('120')
-  await expect(page.getByText('broken down')).toBeVisible()
+  await expect(page.getByText('120 broken down')).toBeVisible()
 
   // Found off the screen's thread; using it lands in the pocket.
   await page.getByRole('button', { name: 'Find the best line' }).click()

@@ -25,9 +25,14 @@ export interface Line extends Room {
   readonly outcome: ShotOutcome
 }
 
+export interface LineOptions extends RoomOptions {
+  /** Lines looked at with the whole spread, 4 when not given; fewer are sooner found. */
+  readonly keep?: number
+}
+
 /** A line enters at the ideal board within this. */
 const entryTolerance = 0.25
-const linesKept = 4
+const usualKeep = 4
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
 const laydownStep = 1
@@ -49,7 +54,7 @@ interface Candidate {
  * promising by its slopes there are then looked at with the bowler's whole spread: with method 'quick' by the smaller of the two
  * surrogates, to be followed by `roomForError` for the line that is chosen.
  */
-export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, options: RoomOptions): Line[] {
+export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, options: LineOptions): Line[] {
   const input = (laydownBoard: number, targetBoard: number): ShotInput => ({
     ...shot,
     release: { laydownBoard, launchAngleDeg: launchAngleDeg(laydownBoard, targetBoard) },
@@ -81,7 +86,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     const method = options.method === 'quick' ? 'rough' : options.method
     const room = roomForError(at, { ...options, method }, course)
     found.push({ laydownBoard: candidate.laydown, targetBoard, launchAngleDeg: angle, outcome, ...room })
-    if (found.length === linesKept) break
+    if (found.length === (options.keep ?? usualKeep)) break
   }
   return found.sort((a, b) => b.pPocket - a.pPocket || b.pCarry - a.pCarry || a.laydownBoard - b.laydownBoard)
 }

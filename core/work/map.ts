@@ -11,6 +11,8 @@ export const usualPhases = [0, 40, 120] as const
 export const usualPlayable: Playable = { laydown: [8, 36], target: [4, 24] }
 const samples = 1000
 const seed = 20
+/** Lines of a cell that are looked at closely: the first two by promise hold the best. */
+const keep = 2
 
 export interface MapBall extends BallRecord {
   readonly id: string
@@ -61,7 +63,7 @@ export function mapTasks(question: MapQuestion): {
       for (const { patternId, shots, loads, filmUm } of states) {
         places.push({ ballId: ball.id, surface, patternId, shots })
         const { shot } = shotOf(bowler, ball, surface, { loads, filmUm })
-        tasks.push({ kind: 'lines', shot, playable, options: { spread, samples, seed, method: 'quick' } })
+        tasks.push({ kind: 'lines', shot, playable, options: { spread, samples, seed, method: 'quick', keep } })
       }
     }
   }

@@ -76,20 +76,24 @@ export class WorkPool {
     },
   ): Promise<void> {
     const { priorityOf = () => 0, signal, onAnswer } = options
-    const stop = new AbortController()
-    const either = signal ? AbortSignal.any([signal, stop.signal]) : stop.signal
+    // A signal each: hundreds of listeners on one are taken for a leak.
+    const stops = tasks.map(() => new AbortController())
+    const stopAll = () => stops.forEach((stop) => stop.abort())
+    if (signal?.aborted) stopAll()
+    signal?.addEventListener('abort', stopAll, { once: true })
     let done = 0
     try {
       await Promise.all(
         tasks.map(async (task, index) => {
-          const answer = await this.run(task, { priority: priorityOf(index), signal: either })
+          const answer = await this.run(task, { priority: priorityOf(index), signal: stops[index]!.signal })
           done += 1
           onAnswer({ index, answer, done, total: tasks.length })
         }),
       )
     } finally {
       // One failure ends the rest: nobody waits for them any more.
-      stop.abort()
+      signal?.removeEventListener('abort', stopAll)
+      stopAll()
     }
   }
 

@@ -1,4 +1,4 @@
-import { type Line, type Playable, bestLines } from '../motion/line.ts'
+import { type Line, type LineOptions, type Playable, bestLines } from '../motion/line.ts'
 import { type Room, type RoomOptions, roomForError } from '../motion/room.ts'
 import type { ShotInput } from '../motion/simulate.ts'
 
@@ -12,7 +12,7 @@ export type Task =
       readonly kind: 'lines'
       readonly shot: Omit<ShotInput, 'release'>
       readonly playable: Playable
-      readonly options: RoomOptions
+      readonly options: LineOptions
     }
 
 export interface Answers {

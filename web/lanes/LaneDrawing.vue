@@ -156,6 +156,9 @@ canvas {
   position: absolute;
   transform: translateX(-50%);
 }
+.feet span:last-child {
+  transform: translateX(-100%);
+}
 .legend {
   margin-inline-start: auto;
 }

@@ -176,8 +176,8 @@ function saved(pattern: Pattern) {
                   :aria-current="pattern.id === current?.id ? 'true' : undefined"
                   >{{ pattern.name }}</router-link
                 >
-                <span class="small soft"
-                  >{{ t(`lanes.shapes.${pattern.figures.shape}`)
+                <span class="small soft">
+                  {{ t(`lanes.shapes.${pattern.figures.shape}`)
                   }}{{ pattern.estimated ? `, ${t('lanes.estimated')}` : '' }}</span
                 >
               </td>

@@ -215,11 +215,15 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
                       :to="whatIf(row, column, line)"
                       class="share"
                       :style="{ '--share': `${percent(line.pPocket)}%` }"
-                      ><span class="figure">{{ percent(line.pPocket) }} %</span
-                      ><template v-if="line.pPocket === tops.get(column.key)">
-                        <span :title="t('lanes.map.top')" :aria-label="t('lanes.map.top')">★</span></template
-                      ><span class="small figure">
-                        {{ line.laydownBoard.toFixed(0) }} → {{ line.targetBoard.toFixed(0) }}</span
+                      ><span class="figure">{{ percent(line.pPocket) }} %</span>
+                      <span
+                        v-if="line.pPocket === tops.get(column.key)"
+                        :title="t('lanes.map.top')"
+                        :aria-label="t('lanes.map.top')"
+                        >★</span
+                      >
+                      <span class="small figure"
+                        >{{ line.laydownBoard.toFixed(0) }} → {{ line.targetBoard.toFixed(0) }}</span
                       ></router-link
                     >
                   </template>
@@ -259,14 +263,20 @@ thead th {
   background: var(--ground);
   z-index: 1;
 }
-.now > * {
+tbody th,
+tbody td {
+  border-bottom: 1px solid var(--line);
+}
+tr.now > * {
   border-top: 2px solid var(--line-strong);
 }
 .cell {
   padding: 2px;
 }
 .share {
-  display: block;
+  display: flex;
+  gap: var(--gap-1);
+  align-items: baseline;
   padding: 4px 6px;
   color: var(--ink);
   text-decoration: none;

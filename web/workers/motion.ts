@@ -2,8 +2,8 @@ import { type AnswerOf, GivenUp, type Task, WorkPool } from '@sleetfall/core'
 import { wrap } from 'comlink'
 import type { MotionWorker } from './motion.worker.ts'
 
-/** One processor stays with the screen; more than four workers gain nothing on a bowler's questions. */
-const workers = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1))
+/** The screen's thread is mostly idle, so two workers even on two processors; more than four gain little. */
+const workers = Math.max(2, Math.min(4, (navigator.hardwareConcurrency || 2) - 1))
 
 /** The browser's workers, shared by all screens. */
 export const motionPool = new WorkPool(() => {
