@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import layouts from '../core/fixtures/layout.json' with { type: 'json' }
 import cases from '../core/fixtures/motion.json' with { type: 'json' }
 import { commands } from './commands.ts'
 import { runCommand } from './run.ts'
@@ -95,5 +96,51 @@ describe('motion', () => {
         'friction.kind: Kind: one of constant, step, film',
       ]),
     })
+  })
+})
+
+describe('layout and drill', () => {
+  const run = (command: string, input: unknown) => runCommand(commands[command]!, JSON.stringify(input))
+  const { input, expected } = layouts.cases[0]!
+
+  test('take the cases as they are, or three distances, and answer with both notations', () => {
+    const result = run(
+      'layout',
+      layouts.cases.map((one) => one.input),
+    )
+    const outputs = JSON.parse(result.ok ? result.output : '[]')
+    layouts.cases.forEach((one, index) => {
+      for (const [name, value] of Object.entries({ ...one.expected.layout, ...one.expected.drilled })) {
+        const is = outputs[index].layout[name] ?? outputs[index].drilled[name]
+        expect(Math.abs(is - value)).toBeLessThan(0.005)
+      }
+    })
+    const { drillingAngleDeg: _, valAngleDeg: __, ball: ___, ...rest } = input
+    const { psaToPapIn, pinBufferIn } = expected.layout
+    const distances = run('layout', { ...rest, psaToPapIn, pinBufferIn })
+    const back = JSON.parse(distances.ok ? distances.output : '{}')
+    expect(back).toMatchObject({ layout: { drillingAngleDeg: expect.closeTo(50, 0) }, drilled: null })
+    expect(back.layout.otherSolution.valAngleDeg).toBeCloseTo(145, 0)
+  })
+
+  test('drill gives axes, balance and what is wrong', () => {
+    const result = run('drill', input)
+    expect(JSON.parse(result.ok ? result.output : '{}')).toMatchObject({
+      drilled: { statics: { topOz: expect.closeTo(-4.05, 2) }, axes: expect.any(Array) },
+      problems: [{ kind: 'overlap', holes: ['ring', 'middle'] }],
+    })
+  })
+
+  test('what cannot be names its field with what could be', () => {
+    const { drillingAngleDeg: _, valAngleDeg: __, ...rest } = input
+    expect(run('layout', { ...rest, psaToPapIn: 1, pinBufferIn: 1 })).toEqual({
+      ok: false,
+      problems: ['psaToPapIn: PSA to PAP: 2.250 to 11.250 in with this pin to PAP'],
+    })
+    expect(run('layout', { ...input, ball: { ...input.ball, rgIn: 0.05, differentialIn: 2.48 } })).toEqual({
+      ok: false,
+      problems: ['ball.rgIn: RG: 2.4 to 2.9 in', 'ball.differentialIn: Differential: 0 to 0.08 in'],
+    })
+    expect(run('drill', { ...input, ball: undefined })).toMatchObject({ ok: false })
   })
 })

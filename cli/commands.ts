@@ -3,6 +3,7 @@ import {
   check,
   compareSchema,
   filmSchema,
+  layoutInputSchema,
   linesSchema,
   roomSchema,
   type SimulateInput,
@@ -11,10 +12,16 @@ import {
 import {
   bestLines,
   compareVariants,
+  type Drilling,
+  drilledBall,
+  drillingProblems,
   filmAfterShots,
   filmByFoot,
   filmOf,
+  fromDistances,
   type Friction,
+  type Layout,
+  layoutMarks,
   patternFigures,
   roomForError,
   simulate as simulateShot,
@@ -83,4 +90,79 @@ function line(input: unknown): Checked<unknown> {
   return { ok: true, value: lines }
 }
 
-export const commands: Readonly<Record<string, Command>> = { film, compare, simulate, room, line }
+/** What a layout's figures cannot be, in the words of the other messages. */
+function impossible(problem: Extract<ReturnType<typeof fromDistances>, { ok: false }>['problem']): {
+  path: string
+  message: string
+} {
+  const inches = (value: number) => value.toFixed(3)
+  if (problem.reason === 'psa-to-pap')
+    return {
+      path: 'psaToPapIn',
+      message: `PSA to PAP: ${inches(problem.minIn)} to ${inches(problem.maxIn)} in with this pin to PAP`,
+    }
+  if (problem.reason === 'pin-buffer')
+    return { path: 'pinBufferIn', message: `Pin buffer: 0 to ${inches(problem.maxIn)} in with this pin to PAP` }
+  return { path: 'pinToPapIn', message: 'Pin to PAP: over 0 in; with the pin on the PAP the angles are undefined' }
+}
+
+/** Layout in both notations with its marks, and the drilled ball where a blank is given. */
+function layoutOf(input: unknown): Checked<{ layout: object; drilling: Drilling | null }> {
+  const checked = check(layoutInputSchema, input)
+  if (!checked.ok) return checked
+  const { value } = checked
+  const pap = { overIn: value.papOverIn, upIn: value.papUpIn }
+  const { diameterIn } = value
+  let layouts: readonly Layout[]
+  if ('drillingAngleDeg' in value) {
+    const { drillingAngleDeg, pinToPapIn, valAngleDeg } = value
+    layouts = [{ drillingAngleDeg, pinToPapIn, valAngleDeg }]
+  } else {
+    const result = fromDistances(value, diameterIn)
+    if (!result.ok) return { ok: false, fields: [impossible(result.problem)] }
+    layouts = result.layouts
+  }
+  const [layout, other] = layouts
+  const full = (one: Layout) => ({ ...one, ...layoutMarks(one, pap, diameterIn) })
+  const { ball, holes, coverDensityGcc, shells, cg } = value
+  return {
+    ok: true,
+    value: {
+      layout: { ...full(layout!), ...(other ? { otherSolution: full(other) } : {}) },
+      drilling: ball
+        ? ({ ball, holes, coverDensityGcc, shells, cg, layout: layout!, pap, diameterIn } as Drilling)
+        : null,
+    },
+  }
+}
+
+function layout(input: unknown): Checked<unknown> {
+  const read = layoutOf(input)
+  if (!read.ok) return read
+  const { drilling, layout: figures } = read.value
+  if (!drilling) return { ok: true, value: { layout: figures, drilled: null } }
+  const { weightLb, rgIn, differentialIn, intermediateDifferentialIn } = drilledBall(drilling)
+  return {
+    ok: true,
+    value: { layout: figures, drilled: { weightLb, rgIn, differentialIn, intermediateDifferentialIn } },
+  }
+}
+
+function drill(input: unknown): Checked<unknown> {
+  const read = layoutOf(input)
+  if (!read.ok) return read
+  const { drilling, layout: figures } = read.value
+  if (!drilling) return { ok: false, fields: [{ path: 'ball', message: 'Ball: missing; weight, RG and differential' }] }
+  const drilled = drilledBall(drilling)
+  return { ok: true, value: { layout: figures, drilled, problems: drillingProblems(drilling, drilled) } }
+}
+
+export const commands: Readonly<Record<string, Command>> = {
+  film,
+  compare,
+  simulate,
+  room,
+  line,
+  layout,
+  drill,
+}

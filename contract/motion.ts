@@ -21,12 +21,16 @@ const bowlerSchema = yup.object({
   axisTiltDeg: figure('axisTiltDeg', 'Axis tilt'),
 })
 
+const part = needed('Axis', -1, 1)
+const axis = yup.tuple([part, part, part]).required('Axis: three numbers')
 const ballSchema = yup.object({
   weightLb: figure('weightLb', 'Weight'),
   diameterIn: needed('Diameter', 8.4, 8.7),
   rgIn: figure('rgIn', 'RG'),
   differentialIn: figure('differentialIn', 'Differential'),
   intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+  /** Of a drilled ball: its principal axes along pin, middle axis and PSA, as `drill` gives them. */
+  axes: yup.tuple([axis, axis, axis]).default(undefined).optional(),
 })
 
 const layoutSchema = yup.object({

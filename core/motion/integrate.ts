@@ -1,3 +1,4 @@
+import type { Vector } from '../ball/sphere.ts'
 import { boardCount, boardWidthM, cellsPerFoot, filmRows } from '../lane/film.ts'
 import { entryM, gravity, slipSmoothing, spinSmoothing } from './defaults.ts'
 
@@ -13,10 +14,12 @@ export const stateSize = 12
 
 export interface Course {
   readonly radiusM: number
-  /** Principal moments over the mass, m²: pin axis, middle axis, PSA. */
+  /** Principal moments over the mass, m²: pin axis, middle axis, PSA; or the drilled ball's own axes. */
   readonly k1: number
   readonly k2: number
   readonly k3: number
+  /** The drilled ball's own axes along pin, middle axis and PSA; null when they are these. */
+  readonly axes: readonly [Vector, Vector, Vector] | null
   readonly spinPatchM: number
   readonly flareCoupling: number
   readonly flareWidthM: number

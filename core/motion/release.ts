@@ -1,7 +1,8 @@
 import type { Layout } from '../ball/layout.ts'
+import { type Vector, combine, cross, dot } from '../ball/sphere.ts'
 import { boardWidthM } from '../lane/film.ts'
 import { metresPerInch, metresPerSecondPerMph } from '../units/convert.ts'
-import { stateSize } from './integrate.ts'
+import { type Course, stateSize } from './integrate.ts'
 
 /** The bowler's part of a release. */
 export interface Delivery {
@@ -17,19 +18,7 @@ export interface Release {
   readonly launchAngleDeg: number
 }
 
-type Vector = readonly [number, number, number]
 const radians = Math.PI / 180
-const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-const cross = (a: Vector, b: Vector): Vector => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-]
-const combine = (p: number, a: Vector, q: number, b: Vector): Vector => [
-  p * a[0] + q * b[0],
-  p * a[1] + q * b[1],
-  p * a[2] + q * b[2],
-]
 function unit(a: Vector, otherwise: Vector): Vector {
   const length = Math.sqrt(dot(a, a))
   return length < 1e-9 ? otherwise : [a[0] / length, a[1] / length, a[2] / length]
@@ -59,7 +48,7 @@ export function startState(
   delivery: Delivery,
   release: Release,
   layout: Layout,
-  moments: { readonly radiusM: number; readonly k1: number; readonly k2: number; readonly k3: number },
+  moments: Pick<Course, 'radiusM' | 'k1' | 'k2' | 'k3' | 'axes'>,
   pinPhaseDeg: number,
 ): Float64Array {
   const angle = release.launchAngleDeg * radians
@@ -85,14 +74,17 @@ export function startState(
   const drilling = layout.drillingAngleDeg * radians
   const psa = combine(Math.cos(drilling), toPap, -Math.sin(drilling), cross(pin, toPap))
   const middle = cross(psa, pin)
+  /** A direction given along pin, middle axis and PSA, in lane axes. */
+  const onLane = ([p, q, r]: Vector): Vector => combine(1, combine(p, pin, q, middle), r, psa)
+  const [e1, e2, e3] = moments.axes ? (moments.axes.map(onLane) as [Vector, Vector, Vector]) : [pin, middle, psa]
   const omega: Vector = [spin * axis[0], spin * axis[1], spin * axis[2]]
   const state = new Float64Array(stateSize)
   state[0] = (20 - release.laydownBoard) * boardWidthM
   state[2] = speed * Math.sin(angle)
   state[3] = speed * Math.cos(angle)
   // Angular momentum over mass: each principal part of the spin times its moment.
-  const [l1, l2, l3] = [moments.k1 * dot(omega, pin), moments.k2 * dot(omega, middle), moments.k3 * dot(omega, psa)]
-  for (const i of [0, 1, 2] as const) state[4 + i] = l1 * pin[i] + l2 * middle[i] + l3 * psa[i]
-  state.set(quaternion(pin, middle, psa), 7)
+  const [l1, l2, l3] = [moments.k1 * dot(omega, e1), moments.k2 * dot(omega, e2), moments.k3 * dot(omega, e3)]
+  for (const i of [0, 1, 2] as const) state[4 + i] = l1 * e1[i] + l2 * e2[i] + l3 * e3[i]
+  state.set(quaternion(e1, e2, e3), 7)
   return state
 }

@@ -1,4 +1,5 @@
 import type { Layout } from '../ball/layout.ts'
+import type { Vector } from '../ball/sphere.ts'
 import { type Load, boardCount, boardWidthM, filmOf } from '../lane/film.ts'
 import { mirrorFilm } from '../lane/mirror.ts'
 import { metresPerFoot, metresPerInch, metresPerSecondPerMph } from '../units/convert.ts'
@@ -15,6 +16,11 @@ export interface MovingBall {
   readonly rgIn: number
   readonly differentialIn: number
   readonly intermediateDifferentialIn: number
+  /**
+   * Principal axes of a drilled ball, lowest RG to highest, along pin, middle axis and PSA of the blank (see `drilledBall`);
+   * the figures above are the drilled ones then. Without them the axes are pin and PSA themselves.
+   */
+  readonly axes?: readonly [Vector, Vector, Vector] | undefined
 }
 
 export type Friction =
@@ -100,6 +106,7 @@ export function courseOf(ball: MovingBall, friction: Friction, hand: 'right' | '
     spinPatchM: model.spinPatchMm / 1000,
     flareCoupling: model.flareCoupling,
     flareWidthM: model.flareWidthIn * metresPerInch,
+    axes: ball.axes ?? null,
   }
 }
 

@@ -2,6 +2,7 @@
 export const metresPerInch = 0.0254
 export const metresPerFoot = 0.3048
 export const metresPerSecondPerMph = 0.44704
+export const kilogramsPerPound = 0.45359237
 export const kilometresPerMile = 1.609344
 
 export const mphToKmh = (mph: number) => mph * kilometresPerMile
