@@ -38,7 +38,7 @@ export function revsFromDistance(turns: number, distanceFt: number, speedMph: Me
 
 export interface FoundPap {
   readonly pap: Pap
-  /** Surface diameter of the ring about the axis. */
+  /** Surface diameter of the track ring. */
   readonly ringIn: number
   readonly tiltDeg: number
   /** Root mean square of the marks' distances from the ring, in; 0 where as many marks as unknowns fix it. */
@@ -64,7 +64,8 @@ export function papFromRing(marks: readonly Mark[], diameterIn = 8.595, knownRin
   if (points.length < 2 || (points.length === 2 && knownRingIn === undefined)) return { ok: false, reason: 'too-few' }
   const axis = points.length === 2 ? fromTwo(points, knownRingIn!, radiusIn) : fromMany(points)
   if (typeof axis === 'string') return { ok: false, reason: axis }
-  const arcs = points.map((point) => Math.acos(unit(dot(axis, point))))
+  // The track runs about the far end of the axis: over a quarter of the way around from the PAP.
+  const arcs = points.map((point) => Math.acos(unit(-dot(axis, point))))
   const ring = arcs.reduce((sum, arc) => sum + arc, 0) / arcs.length
   const squares = arcs.reduce((sum, arc) => sum + (arc - ring) ** 2, 0)
   const free = points.length - 3
@@ -99,7 +100,7 @@ function fromMany(points: readonly Vector[]): Vector | 'too-near' {
   return toPapSide(normalised([column[0]!, column[1]!, column[2]!]))
 }
 
-/** Centre of the circle of a known size through two points, on the PAP's side. */
+/** PAP whose track of a known size runs through two points. */
 function fromTwo([a, b]: readonly Vector[], ringIn: number, radiusIn: number): Vector | 'too-near' | 'ring-too-small' {
   const [p, q] = [a!, b!]
   const half = Math.acos(unit(dot(p, q))) / 2
@@ -110,7 +111,9 @@ function fromTwo([a, b]: readonly Vector[], ringIn: number, radiusIn: number): V
   const side = normalised(cross(p, q))
   const arc = Math.acos(unit(Math.cos(ring) / Math.cos(half)))
   const [one, other] = [1, -1].map((sign) => combine(Math.cos(arc), middle, sign * Math.sin(arc), side))
-  return one![1] > other![1] ? one! : other!
+  // The ring's own middle is the far end of the axis.
+  const [x, y, z] = one![1] < other![1] ? one! : other!
+  return [-x, -y, -z]
 }
 
 /** How much an error of one mark moves the axis: from the curvature of the fit about it. */

@@ -18,6 +18,8 @@ import {
   readingOf,
   revsFromDistance,
   revsFromFrames,
+  clearanceIn,
+  flareRings,
   sheetFigures,
   simulate,
   speedFromTimes,
@@ -220,7 +222,7 @@ describe('finders', () => {
         const axis = vectorOf(placeOf(pap.overIn, pap.upIn, radius))
         const across = vectorOf(placeOf(pap.overIn, pap.upIn + radius * (Math.PI / 2), radius))
         const along = cross(axis, across)
-        const ring = ((90 - tiltDeg) * Math.PI) / 180
+        const ring = ((90 + tiltDeg) * Math.PI) / 180
         const marks = [0, 0.9, 1.8, 2.5, 4].map((turn) => {
           const out = combine(Math.cos(turn), across, Math.sin(turn), along)
           const place = placeOfVector(combine(Math.cos(ring), axis, Math.sin(ring), out))
@@ -242,8 +244,8 @@ describe('finders', () => {
 
   test('two marks and the ring’s size: the axis lies on the PAP’s side at that distance from both', () => {
     const marks = [
-      { overIn: -1.5, upIn: 1 },
-      { overIn: -1, upIn: -2 },
+      { overIn: 0.5, upIn: 2 },
+      { overIn: 0.5, upIn: -2 },
     ]
     const result = papFromRing(marks, 8.595, 11)
     if (!result.ok) throw new Error(result.reason)
@@ -267,5 +269,49 @@ describe('finders', () => {
     const revs = revsFromDistance(15, 60, { value: 17.045, sd: 0.17 })
     expect(revs.value).toBeCloseTo(375, 0)
     expect(revs.sd).toBeCloseTo(375 * Math.hypot(0.25 / 15, 0.17 / 17.045), 1)
+  })
+})
+
+describe('flare rings', () => {
+  const rings = (differentialIn: number, pinToPapIn = 3.375) => {
+    const pap = { overIn: 5, upIn: 0.5 }
+    return flareRings(
+      {
+        bowler: { hand: 'right', speedMph: 17, revRpm: 350, axisRotationDeg: 50, axisTiltDeg: 13 },
+        ball: { weightLb: 15, diameterIn: 8.595, rgIn: 2.48, differentialIn, intermediateDifferentialIn: 0 },
+        layout: { drillingAngleDeg: 45, pinToPapIn, valAngleDeg: 40 },
+        release: { laydownBoard: 20, launchAngleDeg: 2 },
+        friction: { kind: 'step', muBefore: 0.04, muAfter: 0.2, atFt: 38 },
+      },
+      pap,
+    )
+  }
+  const radius = 8.595 / 2
+  const wander = (of: ReturnType<typeof rings>) =>
+    radius * arcBetween(placeOfVector(of[0]!.axis), placeOfVector(of.at(-1)!.axis))
+
+  test('the first lies about the PAP at 90° plus the tilt; a ball without differential does not flare', () => {
+    const [first] = rings(0.05)
+    const place = placeOfVector(first!.axis)
+    expect([place.longitude * radius, place.latitude * radius]).toEqual([expect.closeTo(5, 6), expect.closeTo(0.5, 6)])
+    expect(first!.arcDeg).toBeCloseTo(103, 6)
+    // Friction turns the axis of a plain sphere a little within each revolution; that is no flare.
+    expect(wander(rings(0))).toBeLessThan(0.1)
+    expect(wander(rings(0.05))).toBeGreaterThan(2)
+    expect(wander(rings(0.05, 6.6))).toBeLessThan(wander(rings(0.05)))
+  })
+
+  test('clearance is measured from the hole’s edge to the nearest ring', () => {
+    const flat = rings(0).slice(0, 1)
+    const onTrack = placeOfVector(
+      combine(Math.cos((103 * Math.PI) / 180), flat[0]!.axis, Math.sin((103 * Math.PI) / 180), [0, 0, 1]),
+    )
+    const away = (flat[0]!.arcDeg * Math.PI) / 180 - arcBetween(onTrack, placeOfVector(flat[0]!.axis))
+    const hole = { overIn: onTrack.longitude * radius, upIn: onTrack.latitude * radius, diameterIn: 1 }
+    expect(clearanceIn(hole, flat)).toBeCloseTo(radius * Math.abs(away) - 0.5, 6)
+    expect(clearanceIn({ overIn: 5, upIn: 0.5, diameterIn: 1 }, flat)).toBeCloseTo(
+      (radius * 103 * Math.PI) / 180 - 0.5,
+      6,
+    )
   })
 })
