@@ -1,6 +1,7 @@
 import { hands } from './customers.ts'
+import type { LimitName } from '@sleetfall/core'
 import * as yup from 'yup'
-import { oneOf, quantity, requiredText } from './fields.ts'
+import { oneOf, quantity, rangeText, requiredText } from './fields.ts'
 
 /** A plain number with its range told in the message. */
 const number = (label: string, min: number, max: number, unit = 'in') => {
@@ -10,14 +11,16 @@ const number = (label: string, min: number, max: number, unit = 'in') => {
 const needed = (label: string, min: number, max: number, unit = 'in') =>
   number(label, min, max, unit).required(`${label}: ${min} to ${max} ${unit}`)
 
+const figure = (name: LimitName, label: string) => quantity(name, label).required(`${label}: ${rangeText(name)}`)
+
 export const holeSchema = yup.object({
   name: requiredText('Hole', 30),
-  overIn: needed('Over', -7, 7),
-  upIn: needed('Up', -6.5, 6.5),
-  diameterIn: needed('Hole diameter', 0.3, 1.6),
-  depthIn: needed('Hole depth', 0.25, 4.25),
-  forwardPitchIn: number('Forward pitch', -2, 2),
-  lateralPitchIn: number('Lateral pitch', -2, 2),
+  overIn: figure('holeOverIn', 'Over'),
+  upIn: figure('holeUpIn', 'Up'),
+  diameterIn: figure('holeDiameterIn', 'Hole diameter'),
+  depthIn: figure('holeDepthIn', 'Hole depth'),
+  forwardPitchIn: quantity('pitchIn', 'Forward pitch').optional(),
+  lateralPitchIn: quantity('pitchIn', 'Lateral pitch').optional(),
   insert: yup
     .object({
       boreIn: needed('Insert bore', 0.2, 1.5),
@@ -43,7 +46,7 @@ const blankSchema = yup.object({
       'Intermediate differential: not larger than the differential; are the two swapped?',
       (value, context) => !(value > (context.parent.differentialIn as number)),
     ),
-  topWeightOz: number('Top weight', -5, 6, 'oz'),
+  topWeightOz: quantity('topWeightOz', 'Top weight').optional(),
 })
 
 const common = {
@@ -76,8 +79,8 @@ const byAngles = yup.object({
 const byDistances = yup.object({
   ...common,
   pinToPapIn: quantity('pinToPapIn', 'Pin to PAP').required('Pin to PAP: 0 to 6.75 in'),
-  psaToPapIn: needed('PSA to PAP', 0, 13.5),
-  pinBufferIn: needed('Pin buffer', 0, 6.75),
+  psaToPapIn: figure('psaToPapIn', 'PSA to PAP'),
+  pinBufferIn: figure('pinBufferIn', 'Pin buffer'),
 })
 export type AnglesInput = yup.InferType<typeof byAngles>
 export type DistancesInput = yup.InferType<typeof byDistances>

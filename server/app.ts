@@ -14,6 +14,7 @@ import { benchRoutes } from './bench/routes.ts'
 import { coverageRoutes } from './coverage/routes.ts'
 import { customerRoutes } from './customers/routes.ts'
 import type { Database } from './database/db.ts'
+import { layoutRoutes, sheetRoutes, stockRoutes } from './fitting/routes.ts'
 import { type Context, signedIn } from './http/context.ts'
 import { sameOrigin } from './http/origin.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
@@ -116,6 +117,9 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   api.use('/balls', ballRoutes(context))
   api.use('/patterns', laneRoutes(context))
   api.use('/predictions', predictionRoutes(context))
+  api.use('/layouts', layoutRoutes(context))
+  api.use('/grip-sheets', sheetRoutes(context))
+  api.use('/stock', stockRoutes(context))
   api.use('/reaction-map', motionRoutes(context))
   api.use('/events', bagRoutes(context))
   api.use('/trials', trialRoutes(context))

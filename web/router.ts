@@ -19,6 +19,14 @@ export const router = createRouter({
     },
     { path: '/lanes/map', name: 'map', component: () => import('./lanes/MapView.vue'), meta: { area: 'lanes' } },
     { path: '/lanes/:patternId?', name: 'lanes', component: () => import('./lanes/LanesView.vue') },
+    { path: '/intake', name: 'intake', component: () => import('./fitting/IntakeView.vue'), meta: { area: 'rack' } },
+    { path: '/stock', name: 'stock', component: () => import('./fitting/StockView.vue'), meta: { area: 'shop' } },
+    {
+      path: '/layouts/:ballId?',
+      name: 'layouts',
+      component: () => import('./fitting/LayoutBench.vue'),
+      meta: { area: 'rack' },
+    },
     { path: '/trials', name: 'trials', component: () => import('./trials/TrialsView.vue') },
     {
       path: '/trials/:trialId',

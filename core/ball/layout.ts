@@ -168,5 +168,6 @@ export function parseLayout(text: string): Layout | undefined {
   return inRange ? layout : undefined
 }
 
-export const formatLayout = (layout: Layout) =>
-  `${layout.drillingAngleDeg} × ${formatInchFraction(layout.pinToPapIn)} × ${layout.valAngleDeg}`
+/** Angles to a tenth of a degree, the distance to 1/16 in. */
+export const formatLayout = ({ drillingAngleDeg, pinToPapIn, valAngleDeg }: Layout) =>
+  `${Number(drillingAngleDeg.toFixed(1))} × ${formatInchFraction(pinToPapIn)} × ${Number(valAngleDeg.toFixed(1))}`

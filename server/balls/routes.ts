@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import { ballEventSchema, ballSchema } from '@sleetfall/contract'
+import { ballEventSchema, ballSchema, drillingSchema } from '@sleetfall/contract'
 import { Router } from 'express'
 import { number, object } from 'yup'
 import type { Db } from '../database/db.ts'
-import { type Context, idOf } from '../http/context.ts'
+import { type Context, idOf, requireTechnician } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { write } from '../http/write.ts'
 import { patternVolumeMl } from '../lanes/store.ts'
-import { appendEvent, eventsOfBall, withdrawEvent } from './events.ts'
+import { appendEvent, eventsOfBall, recordLayout, withdrawEvent } from './events.ts'
 import { ballById, createBall, listBalls, updateBall } from './store.ts'
 
 async function existing(db: Db, id: string) {
@@ -53,6 +53,18 @@ export function ballRoutes(context: Context): Router {
       const volumeMl =
         input.kind === 'games' && input.patternId ? await patternVolumeMl(db, input.patternId) : undefined
       await appendEvent(db, ball.id, input, { staffId: user.id, volumeMl })
+      return ballById(db, ball.id)
+    }),
+  )
+
+  /** What was drilled into it, with the copy of the holes that the ball keeps. */
+  router.post(
+    '/:id/drilling',
+    write(context, drillingSchema, async ({ db, input, request, user }) => {
+      requireTechnician(request)
+      const ball = await existing(db, idOf(request))
+      const { id, ...drilling } = input
+      await recordLayout(db, ball.id, id, drilling, user.id)
       return ballById(db, ball.id)
     }),
   )

@@ -116,6 +116,7 @@ usePlainKeys((key) => {
         <v-btn size="small" :to="{ path: '/lanes/what-if', query: { customerId: ball.customerId, ballId: ball.id } }">{{
           t('lanes.whatIf.open')
         }}</v-btn>
+        <v-btn size="small" :to="`/layouts/${ball.id}`">{{ t('fitting.open') }}</v-btn>
         <v-btn size="small" @click="form = 'edit'">{{ t('balls.edit') }}</v-btn>
         <v-btn size="small" variant="text" @click="emit('close')">{{ t('balls.close') }}</v-btn>
       </div>

@@ -85,6 +85,7 @@ function showBall(ball: Ball) {
         <v-btn size="small" :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }">{{
           t('balls.trials')
         }}</v-btn>
+        <v-btn size="small" to="/intake">{{ t('fitting.intake.open') }}</v-btn>
         <v-btn size="small" class="next-action" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
       </CustomerHead>
       <div v-else class="spread">

@@ -38,6 +38,12 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       </div>
     </section>
     <StaffList v-if="session.isOwner" />
+    <section class="panel stack">
+      <h2>{{ t('fitting.stock.title') }}</h2>
+      <div>
+        <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
+      </div>
+    </section>
     <ShopSettings class="wide" />
   </div>
 </template>

@@ -1,0 +1,71 @@
+import type {
+  GripSheet,
+  GripSheetInput,
+  NamedLayout,
+  NamedLayoutInput,
+  StockBall,
+  StockBallInput,
+  StockImported,
+} from '@sleetfall/contract'
+import { randomUUID } from 'node:crypto'
+import type { Db } from '../database/db.ts'
+import { insertRow, updateRow } from '../database/rows.ts'
+import { duplicate } from '../http/errors.ts'
+
+const layoutById = (db: Db, id: string) => db.maybeOne<NamedLayout>('select * from named_layout where id = $1', [id])
+
+export const listLayouts = (db: Db) =>
+  db.many<NamedLayout>('select * from named_layout order by name collate "und-x-icu"')
+
+async function refuseTakenLayout(db: Db, { id, name }: NamedLayoutInput): Promise<void> {
+  const same = await db.maybeOne('select id from named_layout where lower(name) = lower($1) and id <> $2', [name, id])
+  if (same) throw duplicate('name', `Layout name: there is a layout called ${name} already`)
+}
+
+export async function createLayout(db: Db, input: NamedLayoutInput): Promise<NamedLayout | null> {
+  await refuseTakenLayout(db, input)
+  await insertRow(db, 'named_layout', input)
+  return layoutById(db, input.id)
+}
+
+export async function updateLayout(db: Db, input: NamedLayoutInput, version: number): Promise<NamedLayout | null> {
+  await refuseTakenLayout(db, input)
+  const { id, ...record } = input
+  await updateRow(db, 'named_layout', { id, version }, record, () => layoutById(db, id))
+  return layoutById(db, id)
+}
+
+export const removeLayout = (db: Db, id: string) => db.run('delete from named_layout where id = $1', [id])
+
+const sheetSelect = `select g.*, s.name as taken_by from grip_sheet g left join staff_label s on s.id = g.staff_id`
+
+/** Grip sheets of a customer, newest first. */
+export const sheetsOf = (db: Db, customerId: string) =>
+  db.many<GripSheet>(`${sheetSelect} where g.customer_id = $1 order by g.created_at desc, g.id`, [customerId])
+
+export async function createSheet(db: Db, input: GripSheetInput, staffId: string): Promise<GripSheet | null> {
+  await insertRow(db, 'grip_sheet', { ...input, staffId })
+  return db.maybeOne<GripSheet>(`${sheetSelect} where g.id = $1`, [input.id])
+}
+
+export const listStock = (db: Db) =>
+  db.many<StockBall>('select * from stock_ball order by name collate "und-x-icu", weight_lb')
+
+/** Writes all rows: a known name and weight is brought up to date, another is added. */
+export async function importStock(db: Db, rows: readonly StockBallInput[]): Promise<StockImported> {
+  let [added, changed] = [0, 0]
+  for (const row of rows) {
+    const known = await db.maybeOne<{ id: string; version: number }>(
+      'select id, version from stock_ball where lower(name) = lower($1) and coalesce(weight_lb, 0) = coalesce($2, 0)',
+      [row.name, row.weightLb ?? null],
+    )
+    if (known) {
+      await updateRow(db, 'stock_ball', known, row, async () => null)
+      changed += 1
+    } else {
+      await insertRow(db, 'stock_ball', { id: randomUUID(), ...row })
+      added += 1
+    }
+  }
+  return { added, changed }
+}

@@ -1,0 +1,302 @@
+<script setup lang="ts">
+import { ballSchema, check, customerSchema, hands } from '@sleetfall/contract'
+import { coverFamilies, readyRecipes } from '@sleetfall/core'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, onMounted, reactive, ref, useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { useBalls } from '../balls/store.ts'
+import LayoutField from '../controls/LayoutField.vue'
+import LoadState from '../controls/LoadState.vue'
+import QuantityField from '../controls/QuantityField.vue'
+import { vFocus } from '../controls/vFocus.ts'
+import { useCustomers } from '../customers/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { type TypedBall, ballOf, customerOf, emptyBall, emptyCustomer, finishEvent } from './intake.ts'
+import { ballUrl, saveLabels } from './label.ts'
+import { useStock } from './store.ts'
+
+/** Balls over the counter: whose they are, what they are, what is wrong, where they lie. All by keyboard; Ctrl+Enter takes in. */
+const { t } = useI18n()
+const router = useRouter()
+const notices = useNotices()
+const [customers, balls, stock] = [useCustomers(), useBalls(), useStock()]
+onMounted(() => {
+  void customers.load()
+  void balls.load()
+  void stock.load()
+})
+const form = useTemplateRef<HTMLElement>('form')
+
+const search = ref('')
+const knownId = ref<string | null>(null)
+const fresh = reactive(emptyCustomer())
+const known = computed(() => customers.byId.get(knownId.value ?? ''))
+const found = computed(() => {
+  const text = search.value.trim().toLowerCase()
+  return text === '' ? [] : customers.items.filter((one) => one.name.toLowerCase().includes(text)).slice(0, 6)
+})
+function choose(id: string | null) {
+  knownId.value = id
+  if (id) search.value = customers.byId.get(id)?.name ?? search.value
+  void nextTick(() => form.value?.querySelector<HTMLElement>('[data-ball] input')?.focus())
+}
+/** Enter takes the only or first customer found; with none the name is a new one. */
+function enter() {
+  if (found.value[0]) choose(found.value[0].id)
+  else form.value?.querySelector<HTMLElement>('[data-fresh] input')?.focus()
+}
+
+const rows = ref<TypedBall[]>([emptyBall()])
+function addBall() {
+  rows.value = [...rows.value, emptyBall()]
+  void nextTick(() => form.value?.querySelector<HTMLElement>('[data-ball]:last-of-type input')?.focus())
+}
+const removeBall = (index: number) => (rows.value = rows.value.filter((_, at) => at !== index))
+/** A ball of the shop's own list brings its figures. */
+function named(row: TypedBall, name: string | null) {
+  row.name = name ?? ''
+  const one = stock.items.find((item) => item.name.toLowerCase() === row.name.trim().toLowerCase())
+  if (!one) return
+  const { cover, rgIn, differentialIn, intermediateDifferentialIn, hardnessD, factoryGrit, weightLb } = one
+  Object.assign(row, {
+    cover,
+    rgIn: rgIn ?? null,
+    differentialIn: differentialIn ?? null,
+    intermediateDifferentialIn: intermediateDifferentialIn ?? null,
+    hardnessD: hardnessD ?? null,
+    factoryGrit: factoryGrit ?? null,
+    weightLb: weightLb ?? row.weightLb,
+  })
+}
+const fromStock = (row: TypedBall) =>
+  stock.items.some((item) => item.name.toLowerCase() === row.name.trim().toLowerCase())
+
+const errors = ref<Readonly<Record<string, string>>>({})
+const busy = ref(false)
+const taken = ref<{
+  customerId: string
+  balls: readonly { id: string; name: string; shelf: string }[]
+  customer: string
+} | null>(null)
+/** What the schemas say about everything typed, before anything is written. */
+function problems(customerId: string) {
+  const all: Record<string, string> = {}
+  if (!known.value) {
+    const checked = check(customerSchema, customerOf({ ...fresh, name: search.value }))
+    if (!checked.ok) for (const { path, message } of checked.fields) all[`customer.${path}`] = message
+  }
+  rows.value.forEach((row, index) => {
+    const checked = check(ballSchema, ballOf(row, customerId, complaintOf(row)))
+    if (!checked.ok) for (const { path, message } of checked.fields) all[`${index}.${path}`] = message
+  })
+  return all
+}
+const complaintOf = (row: TypedBall) => t('fitting.intake.complaintNote', { text: row.complaint })
+const layoutError = (index: number) =>
+  ['drillingAngleDeg', 'pinToPapIn', 'valAngleDeg'].map((key) => errors.value[`${index}.${key}`]).find(Boolean) ?? ''
+
+async function takeIn() {
+  if (busy.value) return
+  const customerId = known.value?.id ?? fresh.id
+  errors.value = problems(customerId)
+  if (Object.keys(errors.value).length > 0) {
+    void nextTick(() => form.value?.querySelector<HTMLElement>('.v-input--error input')?.focus())
+    return
+  }
+  busy.value = true
+  await notices.attempt(async () => {
+    // Ids are made when the form opens: what was written before a broken connection is not written twice.
+    if (!known.value && !customers.byId.has(fresh.id))
+      await customers.create(customerSchema.cast(customerOf({ ...fresh, name: search.value })))
+    for (const row of rows.value) {
+      if (balls.byId.has(row.id)) continue
+      const saved = await balls.create(ballSchema.cast(ballOf(row, customerId, complaintOf(row))))
+      const event = finishEvent(row)
+      if (event) await balls.record(saved.id, event)
+    }
+    void customers.load(true)
+    taken.value = {
+      customerId,
+      customer: known.value?.name ?? search.value.trim(),
+      balls: rows.value.map(({ id, name, shelf }) => ({ id, name, shelf })),
+    }
+    notices.done(t('fitting.intake.done', { n: rows.value.length }))
+  })
+  busy.value = false
+}
+const labels = () =>
+  saveLabels(
+    taken.value!.balls.map(({ id, name, shelf }) => ({
+      ball: name,
+      customer: taken.value!.customer,
+      place: shelf,
+      url: ballUrl(taken.value!.customerId, id),
+    })),
+  )
+function again() {
+  taken.value = null
+  knownId.value = null
+  search.value = ''
+  Object.assign(fresh, emptyCustomer())
+  rows.value = [emptyBall()]
+  errors.value = {}
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return
+  event.preventDefault()
+  if (taken.value) again()
+  else void takeIn()
+})
+</script>
+
+<template>
+  <section class="stack intake">
+    <h1>{{ t('fitting.intake.title') }}</h1>
+    <LoadState
+      :loaded="customers.loaded && balls.loaded && stock.loaded"
+      :error="customers.error ?? balls.error ?? stock.error"
+      @retry="customers.load(true)"
+    >
+      <section v-if="taken" class="panel stack" :aria-label="t('fitting.intake.taken')">
+        <h2>{{ t('fitting.intake.taken') }}: {{ taken.customer }}</h2>
+        <ul>
+          <li v-for="one in taken.balls" :key="one.id">
+            {{ one.name }} <span class="soft">{{ one.shelf }}</span>
+          </li>
+        </ul>
+        <div class="row">
+          <v-btn v-focus class="next-action touch" @click="labels">{{ t('fitting.intake.labels') }}</v-btn>
+          <v-btn class="touch" @click="router.push(`/rack/${taken!.customerId}`)">{{ t('fitting.intake.rack') }}</v-btn>
+          <v-btn class="touch" @click="again">{{ t('fitting.intake.next') }}</v-btn>
+        </div>
+      </section>
+      <div v-else ref="form" class="stack">
+        <section class="panel stack" :aria-label="t('fitting.intake.whose')">
+          <h2>{{ t('fitting.intake.whose') }}</h2>
+          <v-text-field
+            v-model="search"
+            v-focus
+            :label="t('fitting.intake.search')"
+            :error-messages="errors['customer.name'] ?? ''"
+            autocomplete="off"
+            @update:model-value="knownId = null"
+            @keydown.enter.exact.prevent="enter"
+          />
+          <div v-if="!known && found.length > 0" class="row" role="group" :aria-label="t('fitting.intake.found')">
+            <v-btn v-for="one in found" :key="one.id" size="small" @click="choose(one.id)"
+              >{{ one.name }} {{ one.distinction }}</v-btn
+            >
+          </div>
+          <p v-if="known" role="status">
+            {{ t('fitting.intake.known', { name: known.name, n: known.ballCount }) }}
+          </p>
+          <div v-else-if="search.trim() !== ''" data-fresh class="fields">
+            <v-radio-group v-model="fresh.hand" inline hide-details :label="t('fitting.intake.new')">
+              <v-radio v-for="hand in hands" :key="hand" :value="hand" :label="t(`customers.${hand}`)" />
+            </v-radio-group>
+            <v-text-field v-model="fresh.contact" :label="t('customers.fields.contact')" />
+            <QuantityField
+              v-model="fresh.papOverIn"
+              name="papOverIn"
+              :label="t('customers.fields.papOverIn')"
+              :error-messages="errors['customer.papOverIn'] ?? ''"
+            />
+            <QuantityField
+              v-model="fresh.papUpIn"
+              name="papUpIn"
+              :label="t('customers.fields.papUpIn')"
+              :error-messages="errors['customer.papUpIn'] ?? ''"
+            />
+            <QuantityField
+              v-model="fresh.speedMph"
+              name="speedMph"
+              :label="t('customers.fields.speedMph')"
+              :error-messages="errors['customer.speedMph'] ?? ''"
+            />
+            <QuantityField
+              v-model="fresh.revRpm"
+              name="revRpm"
+              :label="t('customers.fields.revRpm')"
+              :error-messages="errors['customer.revRpm'] ?? ''"
+            />
+          </div>
+        </section>
+        <section
+          v-for="(row, index) in rows"
+          :key="row.id"
+          data-ball
+          class="panel stack"
+          :aria-label="t('fitting.intake.ball', { n: index + 1 })"
+        >
+          <div class="spread">
+            <h2>{{ t('fitting.intake.ball', { n: index + 1 }) }}</h2>
+            <v-btn
+              v-if="rows.length > 1"
+              size="small"
+              variant="text"
+              :aria-label="t('fitting.intake.removeBall', { n: index + 1 })"
+              @click="removeBall(index)"
+              >×</v-btn
+            >
+          </div>
+          <div class="fields">
+            <v-combobox
+              :label="t('balls.fields.name')"
+              :items="stock.items.map((one) => one.name)"
+              :model-value="row.name"
+              :hint="fromStock(row) ? t('fitting.intake.fromStock') : ''"
+              persistent-hint
+              :error-messages="errors[`${index}.name`] ?? ''"
+              @update:model-value="named(row, $event)"
+            />
+            <v-select
+              v-model="row.cover"
+              :label="t('balls.fields.cover')"
+              :items="coverFamilies.map((value) => ({ value, title: t(`balls.covers.${value}`) }))"
+            />
+            <LayoutField v-model="row.layout" :error-messages="layoutError(index)" />
+            <v-select
+              v-model="row.finish"
+              :label="t('fitting.intake.finish')"
+              :items="[
+                { value: 'factory', title: t('fitting.intake.finishes.factory') },
+                { value: 'unknown', title: t('fitting.intake.finishes.unknown') },
+                ...readyRecipes.map((recipe) => ({ value: recipe.key, title: t(`surface.recipes.${recipe.key}`) })),
+              ]"
+            />
+            <v-text-field v-model="row.complaint" :label="t('fitting.intake.complaint')" />
+            <v-text-field
+              v-model="row.shelf"
+              :label="t('balls.fields.shelf')"
+              :error-messages="errors[`${index}.shelf`] ?? ''"
+            />
+          </div>
+        </section>
+        <div class="row">
+          <v-btn class="touch" @click="addBall">{{ t('fitting.intake.another') }}</v-btn>
+          <v-btn class="touch next-action" :loading="busy" @click="takeIn">{{ t('fitting.intake.takeIn') }}</v-btn>
+          <span class="small soft">{{ t('fitting.intake.keys') }}</span>
+        </div>
+        <p v-if="Object.keys(errors).length > 0" class="bad" role="alert">
+          {{ Object.values(errors).join(' · ') }}
+        </p>
+      </div>
+    </LoadState>
+  </section>
+</template>
+
+<style scoped>
+.intake {
+  max-width: 1000px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+  gap: var(--gap-2);
+}
+.bad {
+  color: var(--bad);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import type { StockBallInput, StockImported } from '@sleetfall/contract'
+import { useFileDialog } from '@vueuse/core'
+import { v4 as newId } from 'uuid'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import LoadState from '../controls/LoadState.vue'
+import SortHead from '../controls/SortHead.vue'
+import { quantityText } from '../controls/quantities.ts'
+import { useSorted } from '../controls/useSorted.ts'
+import { post } from '../http/client.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { type Mapping, type StockField, type Table, guessMapping, readRows, readTable, stockFields } from './stock.ts'
+import { useStock } from './store.ts'
+
+/** Balls the shop has or knows the figures of; brought in from any list by putting its columns to our fields. */
+const { t } = useI18n()
+const session = useSession()
+const notices = useNotices()
+const stock = useStock()
+onMounted(() => stock.load())
+const { search, shown, sortBy, ariaSort } = useSorted(
+  'stock',
+  () => stock.items,
+  { name: (one) => one.name, cover: (one) => one.cover, rg: (one) => one.rgIn ?? 0, stock: (one) => one.inStock },
+  (one) => `${one.name} ${t(`balls.covers.${one.cover}`)}`,
+)
+
+const file = ref('')
+const table = shallowRef<Table | null>(null)
+const mapping = ref<Mapping | null>(null)
+const leaveOut = ref(false)
+const largest = 3_000_000
+const { open: chooseFile, onChange } = useFileDialog({ accept: '.csv,.txt,text/csv', multiple: false, reset: true })
+onChange(async (files) => {
+  const chosen = files?.[0]
+  if (!chosen) return
+  if (chosen.size > largest) return notices.failed(new Error(t('fitting.stock.failed.too-large')))
+  const read = readTable(await chosen.text())
+  if (!read.ok) return notices.failed(new Error(t(`fitting.stock.failed.${read.reason}`, { n: read.n })))
+  file.value = chosen.name
+  table.value = read.table
+  mapping.value = guessMapping(read.table.columns)
+  leaveOut.value = false
+})
+const map = (field: StockField, column: string | null) => (mapping.value = { ...mapping.value!, [field]: column })
+const rows = computed(() => (table.value && mapping.value ? readRows(table.value, mapping.value) : []))
+const wrong = computed(() => rows.value.filter((row) => row.row === null))
+const sound = computed(() => rows.value.flatMap((row): StockBallInput[] => (row.row ? [row.row] : [])))
+const busy = ref(false)
+const mostShown = 200
+function close() {
+  table.value = null
+  mapping.value = null
+}
+async function bringIn() {
+  busy.value = true
+  const done = await notices.attempt(async () => {
+    const { added, changed } = await post<StockImported>('/stock/import', { id: newId(), rows: sound.value })
+    await stock.load(true)
+    notices.done(t('fitting.stock.done', { added, changed }))
+  })
+  busy.value = false
+  if (done) close()
+}
+const figure = (value: number | null | undefined) => (value == null ? '–' : value.toFixed(3))
+</script>
+
+<template>
+  <section class="stack">
+    <div class="spread">
+      <h1>{{ t('fitting.stock.title') }}</h1>
+      <div class="row">
+        <v-btn size="small" variant="text" to="/shop">{{ t('fitting.stock.back') }}</v-btn>
+        <v-btn size="small" class="next-action" @click="chooseFile()">{{ t('fitting.stock.import') }}</v-btn>
+      </div>
+    </div>
+    <section v-if="table && mapping" class="panel stack" :aria-label="t('fitting.stock.import')">
+      <h2>{{ t('fitting.stock.columns', { file }) }}</h2>
+      <div class="mapping">
+        <v-select
+          v-for="field in stockFields"
+          :key="field"
+          :label="t(`fitting.stock.fields.${field}`)"
+          :items="[
+            { value: null, title: t('fitting.stock.noColumn') },
+            ...table.columns.map((value) => ({ value, title: value })),
+          ]"
+          :model-value="mapping[field]"
+          @update:model-value="map(field, $event)"
+        />
+      </div>
+      <p role="status">
+        {{ t('fitting.stock.counted', { sound: sound.length, wrong: wrong.length }) }}
+      </p>
+      <label v-if="wrong.length > 0" class="row"
+        ><input v-model="leaveOut" type="checkbox" /> {{ t('fitting.stock.leaveOut', { n: wrong.length }) }}</label
+      >
+      <div class="row">
+        <v-btn
+          class="next-action"
+          :loading="busy"
+          :disabled="sound.length === 0 || (wrong.length > 0 && !leaveOut)"
+          @click="bringIn"
+          >{{ t('fitting.stock.bringIn', { n: sound.length }) }}</v-btn
+        >
+        <v-btn variant="text" @click="close">{{ t('fitting.stock.cancel') }}</v-btn>
+      </div>
+      <template v-if="wrong.length > 0">
+        <h3>{{ t('fitting.stock.wrong') }}</h3>
+        <div class="scroll" tabindex="0" role="region" :aria-label="t('fitting.stock.wrong')">
+          <table class="list">
+            <tbody>
+              <tr v-for="row in wrong.slice(0, mostShown)" :key="row.line">
+                <td class="number">{{ t('fitting.stock.line', { n: row.line }) }}</td>
+                <td>{{ row.name }}</td>
+                <td>{{ row.problems.map((one) => one.message).join(' · ') }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <p v-if="wrong.length > mostShown" class="small soft">
+          {{ t('fitting.stock.more', { n: wrong.length - mostShown }) }}
+        </p>
+      </template>
+    </section>
+    <LoadState :loaded="stock.loaded" :error="stock.error" :empty="stock.items.length === 0" @retry="stock.load(true)">
+      <template #empty>
+        <p>{{ t('fitting.stock.empty') }}</p>
+      </template>
+      <v-text-field v-model="search" class="find" :label="t('fitting.stock.find')" clearable />
+      <table class="list">
+        <thead>
+          <tr>
+            <SortHead :label="t('fitting.stock.fields.name')" :sorted="ariaSort('name')" @sort="sortBy('name')" />
+            <SortHead :label="t('fitting.stock.fields.cover')" :sorted="ariaSort('cover')" @sort="sortBy('cover')" />
+            <SortHead :label="t('fitting.stock.fields.rgIn')" :sorted="ariaSort('rg')" number @sort="sortBy('rg')" />
+            <th scope="col" class="number">{{ t('fitting.stock.fields.differentialIn') }}</th>
+            <th scope="col" class="number">{{ t('fitting.stock.fields.intermediateDifferentialIn') }}</th>
+            <th scope="col" class="number">{{ t('fitting.stock.fields.factoryGrit') }}</th>
+            <th scope="col" class="number">{{ t('fitting.stock.fields.weightLb') }}</th>
+            <SortHead
+              :label="t('fitting.stock.fields.inStock')"
+              :sorted="ariaSort('stock')"
+              number
+              @sort="sortBy('stock')"
+            />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in shown" :key="one.id">
+            <th scope="row">{{ one.name }}</th>
+            <td>{{ t(`balls.covers.${one.cover}`) }}</td>
+            <td class="number">{{ figure(one.rgIn) }}</td>
+            <td class="number">{{ figure(one.differentialIn) }}</td>
+            <td class="number">{{ figure(one.intermediateDifferentialIn) }}</td>
+            <td class="number">{{ one.factoryGrit ?? '–' }}</td>
+            <td class="number">
+              {{ one.weightLb == null ? '–' : quantityText('weightLb', one.weightLb, session.metric) }}
+            </td>
+            <td class="number">{{ one.inStock }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="shown.length === 0" class="soft">{{ t('fitting.stock.none') }}</p>
+    </LoadState>
+  </section>
+</template>
+
+<style scoped>
+.mapping {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: var(--gap-2);
+}
+.find {
+  max-width: 360px;
+}
+.scroll {
+  max-height: 300px;
+  overflow: auto;
+}
+</style>

@@ -1,0 +1,109 @@
+import { type Hole, type Layout, type Pap, type SheetFigures, formatInchFraction, formatLayout } from '@sleetfall/core'
+
+export interface SheetContent {
+  readonly title: string
+  readonly ball: string
+  readonly customer: string
+  readonly left: boolean
+  readonly layout: Layout
+  readonly pap: Pap
+  readonly figures: SheetFigures
+  readonly holes: readonly Hole[]
+  /** Rows of label and figure, as the screen shows them. */
+  readonly rows: readonly (readonly [label: string, value: string])[]
+  readonly steps: readonly string[]
+  readonly cautions: readonly string[]
+  readonly madeOn: string
+}
+
+/** A length as the drill sheet gives it: decimal, nearest 1/16 in, mm. */
+export const threeWays = (inches: number) =>
+  `${inches.toFixed(3)} in · ${formatInchFraction(inches)} · ${(inches * 25.4).toFixed(0)} mm`
+
+function save(blob: Blob, name: string) {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(blob)
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+const fileName = (content: SheetContent, kind: string) =>
+  `${content.ball} ${content.customer}`.replace(/[^\p{L}\p{N} -]/gu, '').trim() + `.${kind}`
+
+/** Drill sheet as PDF, A4, with the package loaded only now. */
+export async function savePdf(content: SheetContent): Promise<void> {
+  const { jsPDF } = await import('jspdf')
+  const pdf = new jsPDF({ unit: 'mm', format: 'a4' })
+  let y = 20
+  const write = (text: string, size: number, bold = false, x = 15) => {
+    pdf.setFont('helvetica', bold ? 'bold' : 'normal').setFontSize(size)
+    for (const row of pdf.splitTextToSize(text, 195 - x) as string[]) {
+      if (y > 280) {
+        pdf.addPage()
+        y = 20
+      }
+      pdf.text(row, x, y)
+      y += size * 0.5
+    }
+  }
+  // The standard fonts know Latin characters only.
+  const plain = (text: string) =>
+    text.replace(/[−–]/g, '-').replace(/[’‘]/g, "'").replace(/→/g, 'to').replace(/…/g, '...')
+  write(plain(content.title), 18, true)
+  y += 2
+  write(plain(`${content.ball}, ${content.customer}`), 13)
+  write(plain(formatLayout(content.layout)), 13, true)
+  write(plain(content.madeOn), 9)
+  y += 3
+  for (const caution of content.cautions) write(plain(caution), 10, true)
+  y += 3
+  content.steps.forEach((step, index) => write(`${index + 1}. ${plain(step)}`, 11))
+  y += 3
+  for (const [label, value] of content.rows) {
+    write(plain(label), 10, false)
+    y -= 5
+    write(plain(value), 10, true, 85)
+  }
+  save(pdf.output('blob'), fileName(content, 'pdf'))
+}
+
+const svgNs = 'http://www.w3.org/2000/svg'
+const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;')
+
+/**
+ * Strips of surface distances at 1:1, to be laid along the ball with a flexible scale: from the grip centre over and up to each
+ * mark, from the pin to PAP and PSA. A ruler at the top tells whether the printer kept the size.
+ */
+export function stripSvg(content: SheetContent): string {
+  const { figures, pap, layout } = content
+  const strips: readonly (readonly [string, number])[] = [
+    ['PAP over', pap.overIn],
+    ['PAP up', pap.upIn],
+    ['Pin over', figures.pin.overIn],
+    ['Pin up', figures.pin.upIn],
+    ['Pin - PAP', layout.pinToPapIn],
+    ['Pin - grip centre', figures.pinToGripCentreIn],
+    ['PSA - PAP', figures.psaToPapIn],
+    ['Pin - VAL', figures.pinBufferIn],
+  ]
+  const mm = (inches: number) => inches * 25.4
+  const [left, height] = [12, 16]
+  const widest = Math.max(mm(6), ...strips.map(([, inches]) => mm(Math.abs(inches))))
+  const ruler = Array.from({ length: 6 * 16 + 1 }, (_, i) => {
+    const x = left + mm(i / 16)
+    const tall = i % 16 === 0 ? 8 : i % 8 === 0 ? 6 : i % 4 === 0 ? 4 : 2.5
+    const number = i % 16 === 0 ? `<text x="${x}" y="22" font-size="3.5" text-anchor="middle">${i / 16}</text>` : ''
+    return `<line x1="${x}" x2="${x}" y1="10" y2="${10 + tall}"/>${number}`
+  }).join('')
+  const bars = strips
+    .map(([name, inches], index) => {
+      const y = 34 + index * height
+      const end = left + mm(Math.abs(inches))
+      return `<line x1="${left}" x2="${end}" y1="${y}" y2="${y}"/><line x1="${left}" x2="${left}" y1="${y - 3}" y2="${y + 3}"/><line x1="${end}" x2="${end}" y1="${y - 3}" y2="${y + 3}"/><text x="${left}" y="${y + 6}" font-size="4">${escape(`${name}: ${threeWays(inches)}`)}</text>`
+    })
+    .join('')
+  const [width, total] = [left * 2 + widest, 40 + strips.length * height]
+  return `<svg xmlns="${svgNs}" width="${width}mm" height="${total}mm" viewBox="0 0 ${width} ${total}" font-family="sans-serif" stroke-width="0.25"><title>${escape(`${content.ball}, ${content.customer}, ${formatLayout(layout)}`)}</title><text x="${left}" y="6" font-size="4">${escape(`${content.ball}, ${content.customer}: ${formatLayout(layout)}; 1:1, the ruler must measure 6 in (152.4 mm)`)}</text><g stroke="black" fill="none">${ruler.replace(/<text/g, '<text stroke="none" fill="black"')}${bars.replace(/<text/g, '<text stroke="none" fill="black"')}</g></svg>`
+}
+export const saveSvg = (content: SheetContent) =>
+  save(new Blob([stripSvg(content)], { type: 'image/svg+xml' }), fileName(content, 'svg'))
