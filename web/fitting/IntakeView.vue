@@ -294,6 +294,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
   gap: var(--gap-2);
+  align-items: start;
 }
 .bad {
   color: var(--bad);

@@ -524,7 +524,7 @@ const effect = (value: number) => value.toFixed(1)
           </p>
           <p v-else-if="ball" class="small soft">{{ t('fitting.noCore') }}</p>
         </section>
-        <section class="stack" :aria-label="t('fitting.compare')">
+        <section class="panel stack" :aria-label="t('fitting.compare')">
           <h2>{{ t('fitting.compare') }}</h2>
           <LayoutField v-model="other" />
           <NamedLayouts :layout="layout" @use="change" @compare="other = $event" />

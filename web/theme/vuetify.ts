@@ -63,6 +63,7 @@ export const vuetify = createVuetify({
     VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', rows: 2, autoGrow: true },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', menuIcon: '$dropdown' },
     VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', menuIcon: '$dropdown' },
+    VCombobox: { variant: 'outlined', density: 'compact', hideDetails: 'auto', menuIcon: '$dropdown' },
     VCheckbox: { density: 'compact', hideDetails: 'auto' },
     VDialog: { scrollable: true },
   },
