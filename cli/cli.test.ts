@@ -144,3 +144,19 @@ describe('layout and drill', () => {
     expect(run('drill', { ...input, ball: undefined })).toMatchObject({ ok: false })
   })
 })
+
+test('wear answers for the games asked, with the place where the window is left', () => {
+  const input = {
+    ...{ cover: 'solid', startRaUm: 1.1, readings: [{ games: 3, grit: 1200 }], gamesPerWeek: 3 },
+    ...{ window: { minRaUm: 0.5, maxRaUm: 1.3 }, at: [0, 12] },
+  }
+  const result = runCommand(commands['wear']!, JSON.stringify(input))
+  const output = JSON.parse(result.ok ? result.output : '{}')
+  expect(output.curve.map((row: { games: number }) => row.games)).toEqual([0, 12])
+  expect(output.curve[0]).toMatchObject({ raUm: 1.1, low: 1.1, high: 1.1, grit: expect.closeTo(500, 6) })
+  expect(output.leavesWindowInWeeks).toBeCloseTo(output.leavesWindowAtGames / 3, 9)
+  expect(runCommand(commands['wear']!, JSON.stringify({ ...input, window: { minRaUm: 2, maxRaUm: 1 } }))).toEqual({
+    ok: false,
+    problems: ['window.maxRaUm: Roughest wanted: not below the smoothest wanted; are the two swapped?'],
+  })
+})

@@ -8,6 +8,7 @@ import {
   roomSchema,
   type SimulateInput,
   simulateSchema,
+  wearSchema,
 } from '@sleetfall/contract'
 import {
   bestLines,
@@ -18,10 +19,13 @@ import {
   filmAfterShots,
   filmByFoot,
   filmOf,
+  fitWear,
   fromDistances,
+  gritOfBand,
   type Friction,
   type Layout,
   layoutMarks,
+  leavesWindowAt,
   patternFigures,
   roomForError,
   simulate as simulateShot,
@@ -157,6 +161,28 @@ function drill(input: unknown): Checked<unknown> {
   return { ok: true, value: { layout: figures, drilled, problems: drillingProblems(drilling, drilled) } }
 }
 
+/** Wear of a ball's surface fitted to its own readings. */
+function wear(input: unknown): Checked<unknown> {
+  const checked = check(wearSchema, input)
+  if (!checked.ok) return checked
+  const { cover, startRaUm, readings, gamesPerWeek, window, at } = checked.value
+  const fitted = fitWear(cover, startRaUm, readings)
+  const curve = at.map((games) => {
+    const band = fitted.at(games)
+    return { ...band, grit: gritOfBand(band) }
+  })
+  const leaves = window ? leavesWindowAt(fitted, window) : null
+  return {
+    ok: true,
+    value: {
+      fit: fitted.fit,
+      curve,
+      leavesWindowAtGames: leaves,
+      leavesWindowInWeeks: leaves === null || gamesPerWeek === 0 ? null : leaves / gamesPerWeek,
+    },
+  }
+}
+
 export const commands: Readonly<Record<string, Command>> = {
   film,
   compare,
@@ -165,4 +191,5 @@ export const commands: Readonly<Record<string, Command>> = {
   line,
   layout,
   drill,
+  wear,
 }

@@ -1,6 +1,9 @@
 import type { CoverFamily } from '../ball/covers.ts'
 import { type SurfaceConstants, surfaceDefaults, wearSlowness } from './defaults.ts'
 
+/** Bound once: looked up on every use, globals cost more than the arithmetic. */
+const { exp } = Math
+
 export interface WearParameters {
   readonly f: number
   readonly tau1: number
@@ -20,7 +23,7 @@ export function wearParameters(cover: CoverFamily, constants: SurfaceConstants =
 
 /** Share of the way to lane shine still to go after n games: f·exp(−n/τ1) + (1−f)·exp(−n/τ2). */
 export const wearLeft = (p: WearParameters, games: number) =>
-  p.f * Math.exp(-games / p.tau1) + (1 - p.f) * Math.exp(-games / p.tau2)
+  p.f * exp(-games / p.tau1) + (1 - p.f) * exp(-games / p.tau2)
 
 /** Roughness after n games: Ra_inf + (Ra_0 − Ra_inf)·wearLeft(n). Rough surfaces smooth, polished ones dull. */
 export const wornRaUm = (p: WearParameters, startRaUm: number, games: number) =>

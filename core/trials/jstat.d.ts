@@ -3,6 +3,11 @@ declare module 'jstat' {
     cdf(x: number, freedom: number): number
     inv(p: number, freedom: number): number
   }
-  const jstat: { jStat: { studentt: StudentT } }
+  const jstat: {
+    jStat: {
+      studentt: StudentT
+      normal: { cdf(x: number, mean: number, sd: number): number }
+    }
+  }
   export default jstat
 }

@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import {
+  type CoverFamily,
+  fitWear,
+  gritOfBand,
+  gritOfRa,
+  leavesWindowAt,
+  wearParameters,
+  wornRaUm,
+} from '@sleetfall/core'
+import cases from '../fixtures/wear.json' with { type: 'json' }
+
+describe('wear fitted to readings agrees with an independent program', () => {
+  test.each(cases.cases.map((one, index) => [index, one] as const))('case %i', (_, one) => {
+    const fitted = fitWear(one.cover as CoverFamily, one.startRaUm, one.readings)
+    expect(fitted.effective).toBeGreaterThan(2000)
+    for (const [name, value] of Object.entries(one.expected.fit))
+      expect(Math.abs(fitted.fit[name as 'f'] / value - 1)).toBeLessThan(0.03)
+    for (const [games, low, median, high] of one.expected.curve) {
+      const band = fitted.at(games!)
+      expect(Math.abs(band.raUm / median! - 1)).toBeLessThan(0.01)
+      expect(Math.abs(band.low / low! - 1)).toBeLessThan(0.02)
+      expect(Math.abs(band.high / high! - 1)).toBeLessThan(0.02)
+    }
+  })
+})
+
+describe('a fit', () => {
+  test('starts at the start without a band, and gives the same figures again', () => {
+    const readings = [{ games: 5, grit: 2400 }]
+    const [one, again] = [fitWear('solid', 0.75, readings), fitWear('solid', 0.75, readings)]
+    expect(one.fit).toEqual(again.fit)
+    const start = one.at(0)
+    for (const value of [start.low, start.raUm, start.high]) expect(value).toBeCloseTo(0.75, 12)
+    expect(gritOfBand(start)).toBeCloseTo(1000, 6)
+  })
+
+  test('narrows and moves to what many readings of one ball show', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.3, max: 0.8, noNaN: true }),
+        fc.double({ min: 6, max: 25, noNaN: true }),
+        (f, tau2) => {
+          const truth = { ...wearParameters('solid'), f, tau2 }
+          const readings = [1, 2, 4, 6, 9, 12, 18, 24, 36].map((games) => ({
+            games,
+            grit: gritOfRa(wornRaUm(truth, 1.1, games)),
+          }))
+          const [fitted, prior] = [fitWear('solid', 1.1, readings), fitWear('solid', 1.1, [])]
+          for (const games of [3, 15, 30]) {
+            const [band, before] = [fitted.at(games), prior.at(games)]
+            const real = wornRaUm(truth, 1.1, games)
+            expect(band.low).toBeLessThan(real)
+            expect(band.high).toBeGreaterThan(real)
+            expect(band.high - band.low).toBeLessThan(before.high - before.low)
+            expect(Math.abs(band.raUm / real - 1)).toBeLessThan(0.06)
+          }
+        },
+      ),
+      { numRuns: 2 },
+    )
+  })
+
+  test('a reading past the device’s range is a bound: it pulls a rough guess down, but not to itself', () => {
+    const at30 = (grit: number | null) => fitWear('solid', 0.52, grit === null ? [] : [{ games: 30, grit }]).at(30)
+    const [none, bound, deeper] = [at30(null), at30(6000), at30(9000)]
+    expect(bound.raUm).toBeLessThan(none.raUm)
+    expect(deeper).toEqual(bound)
+  })
+
+  test('leaves its window where the median does; never, and at once', () => {
+    const fitted = fitWear('solid', 1.1, [{ games: 3, grit: 1200 }])
+    const leaves = leavesWindowAt(fitted, { minRaUm: 0.5, maxRaUm: 1.3 })!
+    expect(fitted.at(leaves - 0.1).raUm).toBeGreaterThan(0.5)
+    expect(fitted.at(leaves + 0.1).raUm).toBeLessThan(0.5)
+    expect(leavesWindowAt(fitted, { minRaUm: 0.01, maxRaUm: 2 })).toBeNull()
+    expect(leavesWindowAt(fitted, { minRaUm: 0.3, maxRaUm: 0.9 })).toBe(0)
+  })
+})

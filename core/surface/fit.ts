@@ -1,0 +1,223 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix'
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
+import jstat from 'jstat'
+import type { CoverFamily } from '../ball/covers.ts'
+import { type SurfaceConstants, scannerTopGrit, surfaceDefaults } from './defaults.ts'
+import { gritOfRa, raOfGrit } from './grit.ts'
+import { type WearParameters, wearParameters, wornRaUm } from './wear.ts'
+
+/** Bound once: looked up on every use, globals cost more than the arithmetic. */
+const { PI, cos, exp, floor, log, max, sqrt } = Math
+
+/** A scanner reading after a number of games on the surface. One at or above the device's top is only a bound. */
+export interface WearReading {
+  readonly games: number
+  readonly grit: number
+}
+
+export interface WearBand {
+  readonly games: number
+  /** Posterior median, and the 5 % and 95 % points. */
+  readonly raUm: number
+  readonly low: number
+  readonly high: number
+}
+
+export interface WearFit {
+  /** Posterior medians of the parameters, each on its own. */
+  readonly fit: WearParameters
+  /** Effective number of samples behind the figures. */
+  readonly effective: number
+  /** Median and 90 % band of the roughness after a number of games. */
+  at(games: number): WearBand
+}
+
+/** Standard deviation of each parameter's logarithm: independent log-normal priors about the starting values. */
+export const priorSd = sqrt(log(1.25))
+/** Reading noise on the logarithm of Ra. */
+export const readingSd = 0.1
+const sampleCount = 20_000
+/** Rounds in which the proposal is moved to where the last one found the posterior. */
+const rounds = 3
+/** Share of the samples that always come from the prior, so that no part of it is left out. */
+const fromPrior = 0.25
+/** Proposals are wider than what was found: tails must not be missed. */
+const widening = 1.3
+
+type Logs = readonly [f: number, tau1: number, tau2: number, raInf: number]
+const keys = ['f', 'tau1', 'tau2', 'raInf'] as const
+const size = keys.length
+
+const logOf = (p: WearParameters) => keys.map((key) => log(p[key])) as unknown as Logs
+const parametersOf = (logs: ArrayLike<number>): WearParameters => ({
+  f: exp(logs[0]!),
+  tau1: exp(logs[1]!),
+  tau2: exp(logs[2]!),
+  raInf: exp(logs[3]!),
+})
+
+const halfLogTwoPi = 0.5 * log(2 * PI)
+const logNormalDensity = (x: number, mean: number, sd: number) => -0.5 * ((x - mean) / sd) ** 2 - log(sd) - halfLogTwoPi
+/** Logarithm of the normal distribution function; by its tail's series where the function underflows. */
+function logNormalBelow(z: number): number {
+  if (z < -12) return -0.5 * z * z - log(-z) - halfLogTwoPi
+  return log(jstat.jStat.normal.cdf(z, 0, 1))
+}
+
+function logLikelihood(p: WearParameters, startRaUm: number, readings: readonly WearReading[]): number {
+  let sum = 0
+  for (const { games, grit } of readings) {
+    const expected = log(wornRaUm(p, startRaUm, games))
+    sum +=
+      grit >= scannerTopGrit
+        ? // At least this smooth: the reading's roughness is anywhere below the device's floor.
+          logNormalBelow((log(raOfGrit(scannerTopGrit)) - expected) / readingSd)
+        : logNormalDensity(log(raOfGrit(grit)), expected, readingSd)
+  }
+  return sum
+}
+
+interface Normal {
+  readonly mean: readonly number[]
+  /** Lower triangular root of the covariance, row by row. */
+  readonly lower: Float64Array
+  readonly logDet: number
+}
+function normalOf(mean: readonly number[], covariance: Matrix): Normal {
+  const root = new CholeskyDecomposition(covariance).lowerTriangularMatrix
+  const lower = Float64Array.from(root.to1DArray())
+  let logDet = 0
+  for (let i = 0; i < size; i += 1) logDet += log(lower[i * size + i]!)
+  return { mean, lower, logDet }
+}
+function logDensity({ mean, lower, logDet }: Normal, x: ArrayLike<number>): number {
+  // Forward substitution: L·z = x − mean.
+  let squares = 0
+  for (let i = 0; i < size; i += 1) {
+    let rest = x[i]! - mean[i]!
+    for (let j = 0; j < i; j += 1) rest -= lower[i * size + j]! * solved[j]!
+    solved[i] = rest / lower[i * size + i]!
+    squares += solved[i]! * solved[i]!
+  }
+  return -0.5 * squares - logDet - size * halfLogTwoPi
+}
+const solved = new Float64Array(size)
+
+/** Indices drawn in proportion to weights that sum to 1, evenly spaced (systematic resampling): each stands for one sample. */
+function resample(weights: Float64Array): Uint32Array {
+  const drawn = new Uint32Array(weights.length)
+  let index = 0
+  let sum = weights[0]!
+  for (let s = 0; s < drawn.length; s += 1) {
+    const place = (s + 0.5) / drawn.length
+    while (sum < place && index < weights.length - 1) sum += weights[(index += 1)]!
+    drawn[s] = index
+  }
+  return drawn
+}
+const quantile = (sorted: Float64Array, share: number) => sorted[floor(share * sorted.length)]!
+
+/**
+ * Posterior of a ball's own wear curve: independent log-normal priors about the starting values (f under 1), log-normal reading
+ * noise, by adaptive importance sampling with a fixed seed: the same readings give the same figures everywhere. `prior` may
+ * stand in for the starting values, such as what other balls of this cover have shown.
+ */
+export function fitWear(
+  cover: CoverFamily,
+  startRaUm: number,
+  readings: readonly WearReading[],
+  constants: SurfaceConstants = surfaceDefaults,
+  prior: WearParameters = wearParameters(cover, constants),
+): WearFit {
+  const centre = logOf(prior)
+  const generator = xoroshiro128plus(20_311)
+  const uniform = () => ((generator.next() >>> 0) + 1) / 4_294_967_296
+  const gauss = () => sqrt(-2 * log(uniform())) * cos(2 * PI * uniform())
+  const priorNormal = normalOf([...centre], Matrix.eye(size, size, priorSd ** 2))
+  const samples = Array.from({ length: size }, () => new Float64Array(sampleCount))
+  const weights = new Float64Array(sampleCount)
+  let proposal = priorNormal
+  const point = [0, 0, 0, 0]
+  const z = new Float64Array(size)
+  for (let round = 0; round < rounds; round += 1) {
+    const logWeights = new Float64Array(sampleCount)
+    let highest = Number.NEGATIVE_INFINITY
+    for (let s = 0; s < sampleCount; s += 1) {
+      const source = s < fromPrior * sampleCount ? priorNormal : proposal
+      for (let i = 0; i < size; i += 1) z[i] = gauss()
+      for (let i = 0; i < size; i += 1) {
+        let x = source.mean[i]!
+        for (let j = 0; j <= i; j += 1) x += source.lower[i * size + j]! * z[j]!
+        point[i] = x
+        samples[i]![s] = x
+      }
+      // f must stay under 1.
+      if (point[0]! >= 0) {
+        logWeights[s] = Number.NEGATIVE_INFINITY
+        continue
+      }
+      const ofPrior = logDensity(priorNormal, point)
+      const mixture = log(fromPrior * exp(ofPrior) + (1 - fromPrior) * exp(logDensity(proposal, point)) + 1e-300)
+      logWeights[s] = ofPrior + logLikelihood(parametersOf(point), startRaUm, readings) - mixture
+      highest = max(highest, logWeights[s]!)
+    }
+    let total = 0
+    for (let s = 0; s < sampleCount; s += 1) total += weights[s] = exp(logWeights[s]! - highest)
+    for (let s = 0; s < sampleCount; s += 1) weights[s] = weights[s]! / total
+    if (round === rounds - 1) break
+    const mean = samples.map((column) => column.reduce((sum, x, s) => sum + x * weights[s]!, 0))
+    const covariance = Matrix.zeros(size, size)
+    for (let i = 0; i < size; i += 1) {
+      for (let j = 0; j <= i; j += 1) {
+        let sum = 0
+        for (let s = 0; s < sampleCount; s += 1)
+          sum += weights[s]! * (samples[i]![s]! - mean[i]!) * (samples[j]![s]! - mean[j]!)
+        covariance.set(i, j, sum)
+        covariance.set(j, i, sum)
+      }
+    }
+    // A floor keeps the proposal from closing in on a few samples.
+    proposal = normalOf(mean, covariance.mul(widening ** 2).add(Matrix.eye(size, size, 1e-5)))
+  }
+  const drawn = resample(weights)
+  const columns = samples.map((column) => Float64Array.from(drawn, (index) => column[index]!))
+  const medians = columns.map((column) => quantile(column.slice().sort(), 0.5))
+  const parameters = Array.from(drawn, (_, s) =>
+    parametersOf([columns[0]![s]!, columns[1]![s]!, columns[2]![s]!, columns[3]![s]!]),
+  )
+  return {
+    fit: parametersOf(medians),
+    effective: 1 / weights.reduce((sum, w) => sum + w * w, 0),
+    at(games) {
+      const worn = Float64Array.from(parameters, (p) => wornRaUm(p, startRaUm, games)).sort()
+      return { games, raUm: quantile(worn, 0.5), low: quantile(worn, 0.05), high: quantile(worn, 0.95) }
+    },
+  }
+}
+
+/** Equivalent grit of a band's median, as a scanner would read it. */
+export const gritOfBand = (band: WearBand) => gritOfRa(band.raUm)
+
+const horizonGames = 2000
+/**
+ * Games at which the median curve leaves a window; 0 when it starts outside, null when it never does. Curves go one way, so
+ * the place is found by halving.
+ */
+export function leavesWindowAt(
+  fit: Pick<WearFit, 'at'>,
+  window: { readonly minRaUm: number; readonly maxRaUm: number },
+): number | null {
+  const outside = (games: number) => {
+    const { raUm } = fit.at(games)
+    return raUm < window.minRaUm || raUm > window.maxRaUm
+  }
+  if (outside(0)) return 0
+  if (!outside(horizonGames)) return null
+  let [low, high] = [0, horizonGames]
+  while (high - low > 0.02) {
+    const middle = (low + high) / 2
+    if (outside(middle)) high = middle
+    else low = middle
+  }
+  return (low + high) / 2
+}
