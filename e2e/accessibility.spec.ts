@@ -47,6 +47,7 @@ for (const theme of ['light', 'dark'] as const) {
       ['what-if', () => openWhatIf(page), 'Room for error'],
       ['reaction map', () => page.goto('/lanes/map'), 'Choose a bowler and up to 4 patterns'],
       ['layout bench', () => page.goto('/layouts'), 'Pin to grip centre'],
+      ['ball list', () => page.goto('/balls'), 'Clear the filters'],
       ['intake', () => page.goto('/intake'), 'Whose balls'],
       ['stock', () => page.goto('/stock'), 'No list yet'],
       ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],

@@ -19,6 +19,7 @@ export const router = createRouter({
     },
     { path: '/lanes/map', name: 'map', component: () => import('./lanes/MapView.vue'), meta: { area: 'lanes' } },
     { path: '/lanes/:patternId?', name: 'lanes', component: () => import('./lanes/LanesView.vue') },
+    { path: '/balls', name: 'balls', component: () => import('./balls/BallsView.vue'), meta: { area: 'rack' } },
     { path: '/intake', name: 'intake', component: () => import('./fitting/IntakeView.vue'), meta: { area: 'rack' } },
     { path: '/stock', name: 'stock', component: () => import('./fitting/StockView.vue'), meta: { area: 'shop' } },
     {

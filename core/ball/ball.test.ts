@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { formatLayout, layoutMarks, parseLayout, readCoreFigure } from '@sleetfall/core'
+import { formatLayout, layoutMarks, parseLayout, readCoreFigure, twins } from '@sleetfall/core'
 import cases from '../fixtures/layout.json' with { type: 'json' }
 
 describe('layout marks agree with an independent program', () => {
@@ -41,4 +41,26 @@ describe('core figures as they are said at the counter', () => {
     ['rgIn', 'low', 'not-a-number'],
     ['differentialIn', '-1', 'not-a-number'],
   ] as const)('%s %s is %s', (name, text, reason) => expect(readCoreFigure(name, text)).toEqual({ ok: false, reason }))
+})
+
+describe('twins', () => {
+  const ball = (id: string, change: object = {}) => ({
+    ...{ id, cover: 'solid' as const, rgIn: 2.48, differentialIn: 0.05, raUm: 0.5 },
+    ...{ drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
+    ...change,
+  })
+  const pairs = (...changes: object[]) =>
+    twins([ball('a'), ...changes.map((change, i) => ball(`${i}`, change))]).map((pair) => pair.map((one) => one.id))
+
+  test('alike in cover, core, layout and surface; one clear difference and they are none', () => {
+    expect(pairs({ rgIn: 2.49, raUm: 0.45, drillingAngleDeg: 55 })).toEqual([['a', '0']])
+    for (const change of [{ cover: 'pearl' }, { rgIn: 2.52 }, { raUm: 0.8 }, { pinToPapIn: 3.5 }, { valAngleDeg: 70 }])
+      expect(pairs(change)).toEqual([])
+  })
+
+  test('what a record lacks tells nothing; with too little known nobody is called a twin', () => {
+    expect(pairs({ drillingAngleDeg: null, raUm: null })).toEqual([['a', '0']])
+    const bare = { rgIn: null, differentialIn: null, drillingAngleDeg: null, pinToPapIn: null, valAngleDeg: null }
+    expect(pairs(bare)).toEqual([])
+  })
 })

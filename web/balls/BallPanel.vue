@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Ball, BallEvent } from '@sleetfall/contract'
-import { asymmetricFromIn, careNeeded, formatLayout } from '@sleetfall/core'
+import { asymmetricFromIn, careNeeded, formatLayout, twins } from '@sleetfall/core'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import JobForm from '../bench/JobForm.vue'
@@ -67,6 +67,15 @@ const facts = computed(() => {
   ]
   return rows.filter((row): row is readonly [string, string] => row[1] !== null)
 })
+/** Other balls of this customer that do nearly the same. */
+const alike = computed(() => {
+  const own = balls.items
+    .filter((one) => one.customerId === props.ball.customerId)
+    .map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
+  return twins(own)
+    .filter((pair) => pair.some((one) => one.id === props.ball.id))
+    .map(([a, b]) => (a.id === props.ball.id ? b.name : a.name))
+})
 const care = computed(() => careNeeded(props.ball.cover, props.ball.surface))
 const surfaceLines = computed(() => {
   const s = props.ball.surface
@@ -130,6 +139,7 @@ usePlainKeys((key) => {
         <ul v-if="care.length > 0" class="care">
           <li v-for="reason in care" :key="reason">◆ {{ t(`balls.care.${reason}`) }}</li>
         </ul>
+        <p v-if="alike.length > 0" class="small">◇ {{ t('balls.twinWarning', { names: alike.join(', ') }) }}</p>
         <dl>
           <div>
             <dt>{{ text.grit(ball.surface) }}, {{ text.target(ball.surface) }}</dt>

@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import { useSorted } from '../controls/useSorted.ts'
+import MeasureForm from '../fitting/MeasureForm.vue'
 import CustomerForm from '../customers/CustomerForm.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
 import CustomerList from '../customers/CustomerList.vue'
@@ -20,7 +21,7 @@ const route = useRoute()
 const router = useRouter()
 const customers = useCustomers()
 const balls = useBalls()
-const form = ref<'customer' | 'edit-customer' | 'ball' | null>(null)
+const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | null>(null)
 
 function load(anew = false) {
   void customers.load(anew)
@@ -85,14 +86,16 @@ function showBall(ball: Ball) {
         <v-btn size="small" :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }">{{
           t('balls.trials')
         }}</v-btn>
-        <v-btn size="small" to="/intake">{{ t('fitting.intake.open') }}</v-btn>
+        <v-btn size="small" @click="form = 'measure'">{{ t('fitting.measure.title') }}</v-btn>
         <v-btn size="small" class="next-action" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
       </CustomerHead>
       <div v-else class="spread">
         <h1>{{ t('customers.all') }}</h1>
-        <v-btn size="small" :class="{ 'next-action': own.length > 0 }" @click="form = 'ball'">{{
-          t('balls.add')
-        }}</v-btn>
+        <div class="row">
+          <v-btn size="small" variant="text" to="/balls">{{ t('balls.list.open') }}</v-btn>
+          <v-btn size="small" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
+          <v-btn size="small" class="next-action" to="/intake">{{ t('fitting.intake.open') }}</v-btn>
+        </div>
       </div>
       <LoadState
         :loaded="balls.loaded && customers.loaded"
@@ -143,6 +146,7 @@ function showBall(ball: Ball) {
       @close="form = null"
       @open="openCustomer"
     />
+    <MeasureForm v-if="form === 'measure' && customer" :customer="customer" @close="form = null" />
     <BallForm v-if="form === 'ball'" :customer-id="customerId ?? undefined" @close="form = null" @saved="showBall" />
   </div>
 </template>

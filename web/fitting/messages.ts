@@ -134,6 +134,38 @@ export default {
     plug: 'Plugging: resin and plug compounds sensitise skin; gloves, ventilation, the label first. Let it cure fully before it is drilled or sanded.',
     rules: 'Balance, holes and surface: the sanctioning body’s current rules and the ball maker’s limits come first.',
   },
+  measure: {
+    title: 'Measure the release',
+    groups: {
+      speed: 'Ball speed from two times',
+      revs: 'Rev rate from a video or from counted turns',
+      ring: 'PAP and tilt from marks on one oil ring',
+    },
+    fields: {
+      distanceFt: 'Distance, ft',
+      fromS: 'First time, s',
+      toS: 'Second time, s',
+      sdS: 'Each time known to, s',
+      turns: 'Turns counted',
+      frames: 'Video frames for them',
+      fps: 'Frames a second',
+      overFt: 'or over so many ft',
+    },
+    ringHow:
+      'Marks from the grip centre, over toward the PAP, up above the midline. Two with the ring’s width across the ball, three or four without.',
+    marks: { over: 'Mark {n} over, in', up: 'Mark {n} up, in' },
+    ringIn: 'Ring across the ball, in',
+    residual: 'marks lie {residual} in off the ring',
+    reasons: {
+      'too-few': 'Two marks fix the PAP only with the ring’s width; give it, or a third mark',
+      'too-near': 'The marks lie too close together to tell the ring; take them further apart',
+      'ring-too-small': 'The marks lie further apart than the ring is wide; measure both again',
+    },
+    unsound: 'not kept: {min} to {max} is possible',
+    keep: 'Keep as measured',
+    kept: 'Measured figures of {name} are kept',
+    cancel: 'Cancel',
+  },
   intake: {
     title: 'Intake',
     open: 'Take in balls',

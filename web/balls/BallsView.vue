@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import type { Ball } from '@sleetfall/contract'
+import { coverFamilies } from '@sleetfall/core'
+import { useStorage } from '@vueuse/core'
+import Papa from 'papaparse'
+import { computed, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import LoadState from '../controls/LoadState.vue'
+import SortHead from '../controls/SortHead.vue'
+import { useSorted } from '../controls/useSorted.ts'
+import { useCustomers } from '../customers/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { type BallFilter, emptyFilter, fits, safeCell } from './ballFilter.ts'
+import { useBalls } from './store.ts'
+
+/** Every ball in care across customers: narrowed as technicians ask, kept as named views, saved as CSV. */
+const { t } = useI18n()
+const notices = useNotices()
+const [balls, customers] = [useBalls(), useCustomers()]
+const text = useSurfaceText()
+onMounted(() => {
+  void balls.load()
+  void customers.load()
+})
+const filter = useStorage<BallFilter>('sleetfall.balls.filter', { ...emptyFilter }, undefined, { mergeDefaults: true })
+const views = useStorage<{ name: string; filter: BallFilter }[]>('sleetfall.balls.views', [])
+const viewName = ref('')
+const bandOf = (ball: Ball) => customers.byId.get(ball.customerId)?.style?.band ?? null
+const { search, shown, sortBy, ariaSort } = useSorted(
+  'ball-list',
+  () => balls.items.filter((ball) => fits(ball, filter.value, bandOf(ball))),
+  {
+    name: (b) => b.name,
+    customer: (b) => b.customerName,
+    cover: (b) => b.cover,
+    grit: (b) => b.surface.grit,
+    games: (b) => b.surface.gamesOnSurface,
+    left: (b) => b.surface.gamesLeft,
+    hardness: (b) => b.hardnessD ?? null,
+    place: (b) => `${b.place} ${b.shelf}`,
+  },
+  (b) => `${b.name} ${b.customerName} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf}`,
+)
+const columns = ['name', 'customer', 'cover', 'grit', 'games', 'left', 'hardness', 'place'] as const
+const numbers: readonly string[] = ['grit', 'games', 'left', 'hardness']
+const place = (ball: Ball) => `${t(`balls.places.${ball.place}`)} ${ball.shelf}`.trim()
+const any = (items: readonly { value: string; title: string }[]) => [
+  { value: 'all', title: t('balls.list.all') },
+  ...items,
+]
+const statuses = ['in-window', 'leaves-soon', 'too-smooth', 'too-rough', 'unknown'] as const
+const bands = ['strongly-speed-dominant', 'speed-dominant', 'matched', 'rev-dominant', 'strongly-rev-dominant'] as const
+const placesShown = ['customer', 'shelf', 'bench'] as const
+
+function keepView() {
+  const name = viewName.value.trim()
+  if (name === '') return
+  views.value = [...views.value.filter((one) => one.name !== name), { name, filter: { ...filter.value } }]
+  viewName.value = ''
+  notices.done(t('balls.list.viewKept', { name }))
+}
+function dropView(name: string) {
+  const before = views.value
+  views.value = before.filter((one) => one.name !== name)
+  notices.done(t('balls.list.viewDropped', { name }), async () => {
+    views.value = before
+  })
+}
+const csv = computed(() =>
+  Papa.unparse({
+    fields: columns.map((column) => t(`balls.list.columns.${column}`)),
+    data: shown.value.map((b) =>
+      [
+        b.name,
+        b.customerName,
+        t(`balls.covers.${b.cover}`),
+        b.surface.grit === null ? '' : Math.round(b.surface.grit),
+        b.surface.gamesOnSurface,
+        b.surface.gamesLeft === null ? '' : Math.round(b.surface.gamesLeft),
+        b.hardnessD ?? '',
+        place(b),
+      ].map(safeCell),
+    ),
+  }),
+)
+function save() {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([`${csv.value}\r\n`], { type: 'text/csv;charset=utf-8' }))
+  link.download = 'balls.csv'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+</script>
+
+<template>
+  <section class="stack">
+    <div class="spread">
+      <h1>{{ t('balls.list.title') }}</h1>
+      <div class="row">
+        <v-btn size="small" variant="text" to="/rack">{{ t('balls.list.rack') }}</v-btn>
+        <v-btn size="small" :disabled="shown.length === 0" @click="save">{{ t('balls.list.csv') }}</v-btn>
+      </div>
+    </div>
+    <LoadState
+      :loaded="balls.loaded && customers.loaded"
+      :error="balls.error ?? customers.error"
+      @retry="balls.load(true)"
+    >
+      <div class="filters">
+        <v-text-field v-model="search" :label="t('balls.list.find')" clearable />
+        <v-select
+          v-model="filter.cover"
+          :label="t('balls.fields.cover')"
+          :items="any(coverFamilies.map((value) => ({ value, title: t(`balls.covers.${value}`) })))"
+        />
+        <v-select
+          v-model="filter.status"
+          :label="t('balls.list.state')"
+          :items="any(statuses.map((value) => ({ value, title: t(`surface.status.${value}`) })))"
+        />
+        <v-select
+          v-model="filter.band"
+          :label="t('customers.style')"
+          :items="any(bands.map((value) => ({ value, title: t(`customers.bands.${value}`) })))"
+        />
+        <v-select
+          v-model="filter.place"
+          :label="t('balls.fields.place')"
+          :items="any(placesShown.map((value) => ({ value, title: t(`balls.places.${value}`) })))"
+        />
+        <v-text-field v-model.number="filter.gamesFrom" type="number" min="0" :label="t('balls.list.gamesFrom')" />
+        <v-text-field
+          v-model.number="filter.gritFrom"
+          type="number"
+          min="0"
+          step="100"
+          :label="t('balls.list.gritFrom')"
+        />
+        <v-text-field v-model.number="filter.gritTo" type="number" min="0" step="100" :label="t('balls.list.gritTo')" />
+        <v-text-field
+          v-model.number="filter.hardnessBelow"
+          type="number"
+          min="0"
+          :label="t('balls.list.hardnessBelow')"
+        />
+      </div>
+      <div class="row">
+        <v-btn size="small" @click="filter = { ...emptyFilter }">{{ t('balls.list.clear') }}</v-btn>
+        <span v-for="one in views" :key="one.name" class="row">
+          <v-btn size="small" @click="filter = { ...emptyFilter, ...one.filter }">{{ one.name }}</v-btn>
+          <v-btn
+            size="x-small"
+            variant="text"
+            :aria-label="t('balls.list.dropView', { name: one.name })"
+            @click="dropView(one.name)"
+            >×</v-btn
+          >
+        </span>
+        <v-text-field v-model="viewName" class="name" :label="t('balls.list.viewName')" @keydown.enter="keepView" />
+        <v-btn size="small" :disabled="viewName.trim() === ''" @click="keepView">{{ t('balls.list.keepView') }}</v-btn>
+      </div>
+      <p role="status" class="small">{{ t('balls.list.count', { n: shown.length, of: balls.items.length }) }}</p>
+      <div class="scroll" tabindex="0" role="region" :aria-label="t('balls.list.title')">
+        <table class="list">
+          <thead>
+            <tr>
+              <SortHead
+                v-for="column in columns"
+                :key="column"
+                :label="t(`balls.list.columns.${column}`)"
+                :sorted="ariaSort(column)"
+                :number="numbers.includes(column)"
+                @sort="sortBy(column)"
+              />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="ball in shown" :key="ball.id">
+              <th scope="row">
+                <router-link :to="{ path: `/rack/${ball.customerId}`, query: { ball: ball.id } }">{{
+                  ball.name
+                }}</router-link>
+              </th>
+              <td>{{ ball.customerName }}</td>
+              <td>{{ t(`balls.covers.${ball.cover}`) }}</td>
+              <td class="number">
+                <span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.grit(ball.surface) }}
+              </td>
+              <td class="number">{{ ball.surface.gamesOnSurface }}</td>
+              <td class="number">
+                {{ ball.surface.gamesLeft === null ? '–' : Math.round(ball.surface.gamesLeft) }}
+              </td>
+              <td class="number">{{ ball.hardnessD ?? '–' }}</td>
+              <td>{{ place(ball) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="shown.length === 0" class="soft">{{ t('balls.list.none') }}</p>
+    </LoadState>
+  </section>
+</template>
+
+<style scoped>
+.filters {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: var(--gap-2);
+}
+.name {
+  max-width: 180px;
+}
+.scroll {
+  overflow: auto;
+}
+</style>
