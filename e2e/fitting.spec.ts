@@ -68,6 +68,20 @@ test('a left-hander comes in with two balls: keyboard only, known by the shop’
   const ball = page.getByRole('region', { name: 'Gannet Bight' })
   for (const text of ['2.520 in', '0.012 in', '45 × 4 1/4 × 30', 'shelf B2', 'Complaint: does not turn any more'])
     await expect(ball).toContainText(text)
+
+  // A photo is made small, kept with the ball, and removed only after a question.
+  const picture = await page.screenshot()
+  const [photo] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    ball.getByRole('button', { name: 'Add a photo' }).click(),
+  ])
+  await photo.setFiles({ name: 'ball.png', mimeType: 'image/png', buffer: picture })
+  const image = ball.getByRole('img', { name: /^Gannet Bight, / })
+  await expect(image).toBeVisible()
+  await expect.poll(() => image.evaluate((one: HTMLImageElement) => one.naturalWidth)).toBeGreaterThan(100)
+  await ball.getByRole('button', { name: /^Remove the photo/ }).click()
+  await page.getByRole('button', { name: 'Remove it' }).click()
+  await expect(image).toHaveCount(0)
 })
 
 test('a layout is drawn, dragged and typed, compared, named, printed and kept on the ball', async ({

@@ -9,6 +9,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { bagRoutes } from './bag/routes.ts'
+import { photoRoutes } from './balls/photos.ts'
 import { ballRoutes } from './balls/routes.ts'
 import { benchRoutes } from './bench/routes.ts'
 import { coverageRoutes } from './coverage/routes.ts'
@@ -114,6 +115,7 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   api.use('/staff', staffRoutes(context))
   api.use('/shop', shopRoutes(context))
   api.use('/customers', customerRoutes(context))
+  api.use('/balls/:id/photos', photoRoutes(context))
   api.use('/balls', ballRoutes(context))
   api.use('/patterns', laneRoutes(context))
   api.use('/predictions', predictionRoutes(context))

@@ -60,6 +60,14 @@ export async function testShop() {
       get: (path: string) => agent.get(`/api${path}`),
       post: write.bind(null, 'post'),
       put: write.bind(null, 'put'),
+      upload: (path: string, bytes: Buffer) =>
+        agent
+          .put(`/api${path}`)
+          .set('Origin', origin)
+          .set('Content-Type', 'application/octet-stream')
+          .serialize((body) => body as unknown as string)
+          .send(bytes),
+      remove: (path: string) => agent.delete(`/api${path}`).set('Origin', origin),
     }
   }
   async function end() {

@@ -12,6 +12,7 @@ import { usePlainKeys } from '../shell/useShortcuts.ts'
 import { roundGrit, statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
 import BallForm from './BallForm.vue'
 import BallHistory from './BallHistory.vue'
+import BallPhotos from './BallPhotos.vue'
 import GamesLog from './GamesLog.vue'
 import MoveForm from './MoveForm.vue'
 import ScanForm from './ScanForm.vue'
@@ -188,6 +189,7 @@ usePlainKeys((key) => {
             <dd>{{ value }}</dd>
           </template>
         </dl>
+        <BallPhotos :ball="ball" />
       </div>
     </div>
     <BallForm v-if="form === 'edit'" :ball="ball" :customer-id="ball.customerId" @close="form = null" />

@@ -129,6 +129,16 @@ export default {
   with: { towel: 'a towel', cleaner: 'cleaner' },
   by: 'by {name}',
   twinHint: 'Reads like {name}',
+  photos: {
+    title: 'Photos',
+    add: 'Add a photo',
+    added: 'The photo is with the ball',
+    of: '{name}, {when}',
+    drop: 'Remove the photo {what}',
+    dropWhy: 'It cannot be brought back.',
+    dropYes: 'Remove it',
+    bad: 'This file is no picture that can be read, or is over 10 MB even when made small. Nothing was kept.',
+  },
   twinWarning: 'Does nearly the same as {names}: same cover, and alike in core, layout and surface.',
   list: {
     title: 'Balls in care',

@@ -1,0 +1,35 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { aBall, aCustomer, testShop } from '../testing/shop.ts'
+
+let shop: Awaited<ReturnType<typeof testShop>>
+beforeAll(async () => {
+  shop = await testShop()
+})
+afterAll(() => shop.end())
+
+describe('photos of a ball', () => {
+  test('are known by their content, kept once, shown as pictures only, and removed', async () => {
+    const counter = await shop.signIn('counter')
+    const customer = aCustomer()
+    await counter.post('/customers', customer).expect(200)
+    const ball = aBall(customer.id)
+    await counter.post('/balls', ball).expect(200)
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    )
+    const [id, path] = [randomUUID(), `/balls/${ball.id}/photos`]
+    expect((await counter.upload(`${path}/${id}`, png).expect(200)).body).toHaveLength(1)
+    expect((await counter.upload(`${path}/${id}`, png).expect(200)).body).toHaveLength(1)
+    const shown = await counter.get(`${path}/${id}`).expect(200)
+    expect(shown.headers).toMatchObject({ 'content-type': 'image/png', 'x-content-type-options': 'nosniff' })
+    expect(shown.body).toEqual(png)
+    const script = await counter.upload(`${path}/${randomUUID()}`, Buffer.from('<svg onload="x()"></svg>')).expect(422)
+    expect(script.body.fields[0].message).toContain('no JPEG, PNG or WebP')
+    await counter.upload(`${path}/${randomUUID()}`, Buffer.alloc(10 * 1024 * 1024 + 1)).expect(413)
+    await counter.upload(`/balls/${randomUUID()}/photos/${randomUUID()}`, png).expect(404)
+    await counter.remove(`${path}/${id}`).expect(200)
+    await counter.get(`${path}/${id}`).expect(404)
+  })
+})

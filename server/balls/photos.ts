@@ -1,0 +1,82 @@
+import { type BallPhoto, mostPhotoBytes, mostPhotos, photoTypes } from '@sleetfall/contract'
+import express, { type Request, Router } from 'express'
+import { fileTypeFromBuffer } from 'file-type'
+import type { Db } from '../database/db.ts'
+import { type Context, idOf, signedIn } from '../http/context.ts'
+import { ProblemError, invalidInput, notFound } from '../http/errors.ts'
+import { ballById } from './store.ts'
+
+/** Where photos lie; another store is another object of this shape. */
+interface PhotoStore {
+  list(ballId: string): Promise<BallPhoto[]>
+  read(ballId: string, id: string): Promise<{ contentType: string; bytes: Buffer } | null>
+  add(photo: { id: string; ballId: string; contentType: string; bytes: Buffer; staffId: string }): Promise<void>
+  remove(ballId: string, id: string): Promise<void>
+}
+
+/** Photos in the shop's own database: one thing to back up. */
+export const databasePhotos = (db: Db): PhotoStore => ({
+  list: (ballId) =>
+    db.many<BallPhoto>(
+      `select p.id, p.caption, p.created_at, s.name as taken_by from ball_photo p
+       left join staff_label s on s.id = p.staff_id where p.ball_id = $1 order by p.created_at, p.id`,
+      [ballId],
+    ),
+  read: (ballId, id) =>
+    db.maybeOne('select content_type, bytes from ball_photo where ball_id = $1 and id = $2', [ballId, id]),
+  add: async ({ id, ballId, contentType, bytes, staffId }) => {
+    // A repeated upload of the same photo is one.
+    await db.run(
+      `insert into ball_photo (id, ball_id, content_type, bytes, staff_id) values ($1, $2, $3, $4, $5)
+       on conflict (id) do nothing`,
+      [id, ballId, contentType, bytes, staffId],
+    )
+  },
+  remove: async (ballId, id) => {
+    await db.run('delete from ball_photo where ball_id = $1 and id = $2', [ballId, id])
+  },
+})
+
+/** What a file is, by its content and not by what it is called; refused unless it is a photo we show. */
+async function photoType(bytes: unknown): Promise<string> {
+  if (!Buffer.isBuffer(bytes) || bytes.length === 0)
+    throw invalidInput([{ path: 'photo', message: 'Photo: a JPEG, PNG or WebP file, up to 10 MB' }])
+  const found = await fileTypeFromBuffer(bytes)
+  if (!found || !(photoTypes as readonly string[]).includes(found.mime))
+    throw invalidInput([{ path: 'photo', message: 'Photo: its content is no JPEG, PNG or WebP picture' }])
+  return found.mime
+}
+
+export function photoRoutes({ database }: Context): Router {
+  const router = Router({ mergeParams: true })
+  const photos = databasePhotos(database)
+  const existing = async (request: Request) => {
+    const ball = await ballById(database, idOf(request))
+    if (!ball) throw notFound('There is no such ball.')
+    return ball.id
+  }
+  router.get('/', async (request, response) => {
+    response.json(await photos.list(await existing(request)))
+  })
+  router.get('/:photoId', async (request, response) => {
+    const photo = await photos.read(idOf(request), idOf(request, 'photoId'))
+    if (!photo) throw notFound('There is no such photo.')
+    // A photo never changes under its id, and is only ever shown as a picture.
+    response.set('Cache-Control', 'private, max-age=31536000, immutable').set('X-Content-Type-Options', 'nosniff')
+    response.type(photo.contentType).send(photo.bytes)
+  })
+  router.put('/:photoId', express.raw({ type: () => true, limit: mostPhotoBytes }), async (request, response) => {
+    const ballId = await existing(request)
+    const contentType = await photoType(request.body)
+    if ((await photos.list(ballId)).length >= mostPhotos)
+      throw new ProblemError(409, 'refused', `A ball keeps at most ${mostPhotos} photos; remove one first.`)
+    const id = idOf(request, 'photoId')
+    await photos.add({ id, ballId, contentType, bytes: request.body as Buffer, staffId: signedIn(request).id })
+    response.json(await photos.list(ballId))
+  })
+  router.delete('/:photoId', async (request, response) => {
+    await photos.remove(await existing(request), idOf(request, 'photoId'))
+    response.json(await photos.list(idOf(request)))
+  })
+  return router
+}

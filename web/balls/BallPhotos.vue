@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { type Ball, type BallPhoto, mostPhotoBytes, mostPhotos, photoTypes } from '@sleetfall/contract'
+import { useFileDialog } from '@vueuse/core'
+import { v4 as newId } from 'uuid'
+import { ref, shallowRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import ConfirmDialog from '../controls/ConfirmDialog.vue'
+import { dayText } from '../controls/days.ts'
+import { get, remove } from '../http/client.ts'
+import { useNotices } from '../shell/notices.ts'
+import { shrunk } from './photo.ts'
+
+/** Photos of a ball: made small in the browser before they are sent. */
+const props = defineProps<{ ball: Ball }>()
+const { t } = useI18n()
+const notices = useNotices()
+const photos = shallowRef<readonly BallPhoto[]>([])
+const busy = ref(false)
+const dropping = ref<BallPhoto | null>(null)
+watch(
+  () => props.ball.id,
+  async (id) => {
+    photos.value = []
+    const all = await get<BallPhoto[]>(`/balls/${id}/photos`).catch(() => [])
+    if (props.ball.id === id) photos.value = all
+  },
+  { immediate: true },
+)
+const source = (photo: BallPhoto) => `/api/balls/${props.ball.id}/photos/${photo.id}`
+const words = (photo: BallPhoto) =>
+  t('balls.photos.of', { name: props.ball.name, when: dayText(photo.createdAt.slice(0, 10)) })
+
+const { open, onChange } = useFileDialog({ accept: photoTypes.join(','), multiple: false, reset: true })
+onChange(async (files) => {
+  const file = files?.[0]
+  if (!file) return
+  busy.value = true
+  await notices.attempt(async () => {
+    const picture = await shrunk(file).catch(() => null)
+    if (!picture || picture.size > mostPhotoBytes) throw new Error(t('balls.photos.bad'))
+    const answer = await fetch(`/api/balls/${props.ball.id}/photos/${newId()}`, { method: 'PUT', body: picture })
+    const body = (await answer.json()) as BallPhoto[] & { detail?: string }
+    if (!answer.ok) throw new Error(body.detail)
+    photos.value = body
+    notices.done(t('balls.photos.added'))
+  })
+  busy.value = false
+})
+async function drop() {
+  const photo = dropping.value!
+  dropping.value = null
+  await notices.attempt(async () => {
+    photos.value = await remove<BallPhoto[]>(`/balls/${props.ball.id}/photos/${photo.id}`)
+  })
+}
+</script>
+
+<template>
+  <div class="stack">
+    <div class="spread">
+      <h3>{{ t('balls.photos.title') }}</h3>
+      <v-btn size="x-small" :loading="busy" :disabled="photos.length >= mostPhotos" @click="open()">{{
+        t('balls.photos.add')
+      }}</v-btn>
+    </div>
+    <ul class="photos">
+      <li v-for="photo in photos" :key="photo.id">
+        <a :href="source(photo)" target="_blank" rel="noopener"
+          ><img :src="source(photo)" :alt="words(photo)" loading="lazy"
+        /></a>
+        <v-btn
+          size="x-small"
+          variant="text"
+          :aria-label="t('balls.photos.drop', { what: words(photo) })"
+          @click="dropping = photo"
+          >×</v-btn
+        >
+      </li>
+    </ul>
+    <ConfirmDialog
+      v-if="dropping"
+      :title="t('balls.photos.drop', { what: words(dropping) })"
+      :text="t('balls.photos.dropWhy')"
+      :action="t('balls.photos.dropYes')"
+      @confirm="drop"
+      @close="dropping = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.photos {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-1);
+  list-style: none;
+  padding: 0;
+}
+img {
+  width: 72px;
+  height: 72px;
+  object-fit: cover;
+  border: 1px solid var(--line-strong);
+}
+</style>
