@@ -1,12 +1,13 @@
 import { join } from 'node:path'
 import { projectRoot } from '../ops/root.ts'
-import { openCustomer, openWhatIf, signIn, test } from './site.ts'
+import { choose, openCustomer, openWhatIf, signIn, test } from './site.ts'
 
 /** Makes the pictures of the README from the demo data: `npm run shots`. */
 const folder = join(projectRoot, 'docs', 'screenshots')
 
 test('@shots every main view', async ({ page, browser, site }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
+  page.setDefaultTimeout(30_000)
   const shot = async (name: string, of = page) => {
     await of.waitForTimeout(600)
     await of.screenshot({ path: join(folder, `${name}.png`) })
@@ -65,6 +66,32 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByRole('option', { name: 'to 500', exact: true }).click()
   await page.waitForTimeout(1500)
   await shot('what-if')
+
+  await page.goto('/lanes?new=pattern')
+  await page.getByRole('button', { name: 'Paint' }).click()
+  const area = (await page.getByLabel(/Lane to paint on/).boundingBox())!
+  await page.mouse.move(area.x + 0.65 * area.width, area.y + 0.25 * area.height)
+  await page.mouse.down()
+  await page.mouse.move(area.x + 0.1 * area.width, area.y + 0.75 * area.height, { steps: 4 })
+  await page.mouse.up()
+  await shot('paint')
+
+  await page.goto('/lanes/map')
+  await choose(page, 'Bowler', 'Tamsa Orrowick')
+  await choose(page, 'Patterns', 'Jetty 34')
+  // The list of a choice of several stays open.
+  await page.getByRole('option', { name: 'Quayside House 39' }).click()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Compute' }).click()
+  await page.getByRole('button', { name: 'Compute' }).waitFor({ timeout: 90_000 })
+  await shot('reaction-map')
+
+  await page.goto('/rack')
+  await page.getByRole('button', { name: 'Open Gribblestone' }).click()
+  await page.getByRole('region', { name: 'Gribblestone' }).getByRole('link', { name: 'Layout' }).click()
+  await page.getByRole('button', { name: 'On their best lines' }).click()
+  await page.getByRole('button', { name: 'On their best lines' }).waitFor({ timeout: 60_000 })
+  await shot('layout-bench')
 
   await page.goto('/trials')
   await page.getByText('Outcome').or(page.getByText('Says')).first().waitFor()

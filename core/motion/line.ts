@@ -1,14 +1,6 @@
 import { pocketBoards } from '../trials/shot.ts'
 import { type Course, baseStepS } from './integrate.ts'
-import {
-  type Room,
-  type RoomOptions,
-  type Spread,
-  coarseStepS,
-  courseFor,
-  launchAngleDeg,
-  roomForError,
-} from './room.ts'
+import { type Room, type RoomOptions, type Spread, courseFor, launchAngleDeg, roomForError } from './room.ts'
 import { motionDefaults } from './defaults.ts'
 import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from './simulate.ts'
 
@@ -36,6 +28,8 @@ const usualKeep = 4
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
 const laydownStep = 1
+/** Step of a shot that only finds where to look, s: within 0.1 board. */
+const scanStepS = 0.025
 /** Laydown boards that are scanned; where their lines lie in between is interpolated. */
 const scanLaydown = 4
 /** Aims are scanned this far apart; between two of them the entry bends too little to cross twice. */
@@ -66,7 +60,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   const rows = Math.max(1, Math.ceil((last - first) / scanLaydown))
   const scanned = Array.from({ length: last > first ? rows + 1 : 1 }, (_, row): Candidate[] => {
     const laydown = first + ((last - first) * row) / rows
-    const entry = (target: number) => off(laydown, target, coarseStepS)
+    const entry = (target: number) => off(laydown, target, scanStepS)
     return crossings(entry, playable.target).map((target) => ({
       laydown,
       target,
@@ -133,7 +127,7 @@ function promiseOf(
   const entries = reach.map((sd) => entry(target + sd * aimSd))
   const { bowler } = input
   const change = (by: Partial<typeof bowler>) =>
-    entryOf(trace({ ...input, bowler: { ...bowler, ...by } }, course, coarseStepS)).entryBoard -
+    entryOf(trace({ ...input, bowler: { ...bowler, ...by } }, course, scanStepS)).entryBoard -
     pocketBoards.ideal -
     entries[2]!
   const noise = Math.hypot(

@@ -79,15 +79,22 @@ function normals(seed: number, count: number): Float64Array {
   return values
 }
 
+let drawn: { readonly of: string; readonly deviations: readonly Deviation[] } | null = null
 /** Deviations of the samples of a seed; the same for every candidate, so that differences between lines are theirs. */
 export function deviations(spread: Spread, samples: number, seed: number): readonly Deviation[] {
+  const { targetBoards, speedMph, revRpm, launchAngleDeg: angleDeg = 0 } = spread
+  const of = [samples, seed, targetBoards, speedMph, revRpm, angleDeg].join()
+  // Many lines are asked about with one spread; drawing costs a tenth of a rough answer.
+  if (drawn?.of === of) return drawn.deviations
   const z = normals(seed, 4 * samples)
-  return Array.from({ length: samples }, (_, i) => ({
+  const deviations = Array.from({ length: samples }, (_, i) => ({
     targetBoards: spread.targetBoards * z[4 * i]!,
     speedMph: spread.speedMph * z[4 * i + 1]!,
     revRpm: spread.revRpm * z[4 * i + 2]!,
     angleDeg: (spread.launchAngleDeg ?? 0) * z[4 * i + 3]!,
   }))
+  drawn = { of, deviations }
+  return deviations
 }
 
 const inPocket = ({ entryBoard, gutter }: Pick<Sampled, 'entryBoard' | 'gutter'>) =>
