@@ -70,6 +70,8 @@ export interface Drilled {
 export const drillingDefaults = { coverDensityGcc: 1.2, insertDensityGcc: 1.2, plugDensityGcc: 1.2 } as const
 /** Largest static imbalance of the rule set assumed at the start, oz; the sanctioning body's current rules come first. */
 export const staticLimitOz = 3
+/** Largest differential of the rule set assumed at the start, in. */
+export const differentialLimitIn = 0.06
 const kgPerOunce = kilogramsPerPound / 16
 
 /** Axis of a hole: start at the surface and direction inward, in metres. */
@@ -268,6 +270,7 @@ export type DrillingProblem =
   | { readonly kind: 'overlap'; readonly holes: readonly [string, string]; readonly byIn: number }
   | { readonly kind: 'cuts-pin' | 'cuts-cg' | 'near-pin'; readonly hole: string; readonly distanceIn: number }
   | { readonly kind: 'too-deep'; readonly hole: string; readonly maxIn: number }
+  | { readonly kind: 'differential'; readonly differentialIn: number; readonly limitIn: number }
   | { readonly kind: 'static'; readonly side: keyof Statics; readonly ounces: number; readonly limitOz: number }
 
 /** Pin and CG are printed marks of about this radius; nearer than the margin a hole weakens the pin. */
@@ -294,6 +297,9 @@ export function drillingProblems(drilling: Drilling, drilled: Drilled): Drilling
     }
     if (hole.depthIn > radiusIn) problems.push({ kind: 'too-deep', hole: hole.name, maxIn: radiusIn })
   })
+  const { differentialIn } = drilling.ball
+  if (differentialIn > differentialLimitIn)
+    problems.push({ kind: 'differential', differentialIn, limitIn: differentialLimitIn })
   // Without the blank's top weight the balance of the drilled ball is not known.
   const known = drilling.ball.topWeightOz !== undefined
   for (const side of known ? (['topOz', 'fingerOz', 'sideOz'] as const) : []) {

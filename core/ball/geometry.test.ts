@@ -179,9 +179,15 @@ describe('drilled ball', () => {
       { name: 'middle', overIn: -0.4, upIn: 2.15, diameterIn: 1, depthIn: 2.5 },
       { name: 'stray', overIn: marks.pinOverIn + 0.5, upIn: marks.pinUpIn, diameterIn: 0.75, depthIn: 4.3 },
     ]
-    const drilling = drillingOf(input, { holes: bad, ball: { ...input.ball, topWeightOz: 9 } })
+    const drilling = drillingOf(input, { holes: bad, ball: { ...input.ball, differentialIn: 0.065, topWeightOz: 9 } })
     const problems = drillingProblems(drilling, drilledBall(drilling))
-    expect([...new Set(problems.map((problem) => problem.kind))]).toEqual(['overlap', 'cuts-pin', 'too-deep', 'static'])
+    expect([...new Set(problems.map((problem) => problem.kind))]).toEqual([
+      'overlap',
+      'cuts-pin',
+      'too-deep',
+      'differential',
+      'static',
+    ])
   })
 
   test('holes that point past the centre move the ball’s balance toward where they lean', () => {

@@ -37,6 +37,11 @@ export const limits = {
   revRpm: limit(20, 700, 5, 'rpm'),
   axisRotationDeg: limit(0, 120, 1, '°'),
   axisTiltDeg: limit(0, 60, 1, '°'),
+  /** Standard deviations of measured release figures. */
+  speedSdMph: limit(0, 10, 0.1, 'mph', 2),
+  revSdRpm: limit(0, 300, 1, 'rpm', 1),
+  axisTiltSdDeg: limit(0, 45, 0.5, '°', 1),
+  papSdIn: limit(0, 5, 0.01, 'in', 2),
   papOverIn: limit(0, 7, 0.0625, 'in', 4),
   papUpIn: limit(-3, 3, 0.0625, 'in', 4),
   hardnessD: limit(60, 95, 0.5, 'D', 1),

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Ball, BallEvent } from '@sleetfall/contract'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
+import { useTrials } from '../trials/store.ts'
 import { useEventText } from './eventText.ts'
 
 /** The ball's history, newest first. Corrections are entries of their own; what was taken back stays, struck out. */
@@ -37,35 +38,48 @@ watch(
   load,
   { immediate: true },
 )
+/** Trials that the ball was in stand in the same line of time. */
+const trials = useTrials()
+void trials.load()
+const entries = computed(() => {
+  const thrown = trials.items
+    .filter((trial) => trial.controlBallId === props.ball.id || trial.variantBallId === props.ball.id)
+    .map((trial) => ({ id: trial.id, at: trial.createdAt, trial, event: null }))
+  const recorded = events.value.map((event) => ({ id: event.id, at: event.happenedAt, trial: null, event }))
+  return [...recorded, ...thrown].sort((a, b) => b.at.localeCompare(a.at))
+})
 const undoable = (event: BallEvent) => !event.withdrawn && !['withdrawn', 'moved', 'drilled'].includes(event.kind)
 </script>
 
 <template>
   <section class="history" :aria-label="t('balls.history')">
     <h3>{{ t('balls.history') }}</h3>
-    <LoadState :loaded="loaded" :error="error" :empty="events.length === 0" @retry="load">
+    <LoadState :loaded="loaded" :error="error" :empty="entries.length === 0" @retry="load">
       <template #empty>{{ t('balls.historyNone') }}</template>
       <!-- Long lists scroll by keyboard too. -->
       <ol tabindex="0" :aria-label="t('balls.history')">
-        <li v-for="event in events" :key="event.id" :class="{ gone: event.withdrawn }">
-          <time class="figure" :datetime="event.happenedAt" :title="timeText(event.happenedAt)">{{
-            dayText(event.happenedAt)
-          }}</time>
-          <span>
-            <span class="what">{{ words(event) }}</span>
-            <span v-if="event.withdrawn" class="small aside">{{ t('balls.takenBack') }}</span>
-            <span v-if="event.recordedBy" class="small soft aside">{{
-              t('balls.by', { name: event.recordedBy })
-            }}</span>
-          </span>
-          <v-btn
-            v-if="undoable(event)"
-            size="x-small"
-            variant="text"
-            :aria-label="`${t('balls.takeBack')}: ${words(event)}, ${dayText(event.happenedAt)}`"
-            @click="emit('takeBack', event)"
-            >{{ t('balls.takeBack') }}</v-btn
-          >
+        <li v-for="{ id, at, trial, event } in entries" :key="id" :class="{ gone: event?.withdrawn }">
+          <time class="figure" :datetime="at" :title="timeText(at)">{{ dayText(at) }}</time>
+          <router-link v-if="trial" :to="`/trials/${trial.id}`">{{
+            t('balls.events.trial', { question: trial.question })
+          }}</router-link>
+          <template v-else-if="event">
+            <span>
+              <span class="what">{{ words(event) }}</span>
+              <span v-if="event.withdrawn" class="small aside">{{ t('balls.takenBack') }}</span>
+              <span v-if="event.recordedBy" class="small soft aside">{{
+                t('balls.by', { name: event.recordedBy })
+              }}</span>
+            </span>
+            <v-btn
+              v-if="undoable(event)"
+              size="x-small"
+              variant="text"
+              :aria-label="`${t('balls.takeBack')}: ${words(event)}, ${dayText(event.happenedAt)}`"
+              @click="emit('takeBack', event)"
+              >{{ t('balls.takeBack') }}</v-btn
+            >
+          </template>
         </li>
       </ol>
     </LoadState>

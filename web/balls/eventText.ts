@@ -4,6 +4,8 @@ import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
 
+const plugged = (holes: unknown) => Array.isArray(holes) && holes.some((hole: { plug?: unknown }) => hole.plug)
+
 /** Words for one entry of a ball's history. */
 export function useEventText() {
   const { t } = useI18n()
@@ -28,7 +30,9 @@ export function useEventText() {
       case 'moved':
         return t('balls.events.moved', { place: `${t(`balls.places.${p['place']}`)} ${p['shelf'] ?? ''}`.trim() })
       case 'drilled':
-        return t('balls.events.drilled', { layout: formatLayout(p as unknown as Parameters<typeof formatLayout>[0]) })
+        return t(plugged(event.payload['holes']) ? 'balls.events.redrilled' : 'balls.events.drilled', {
+          layout: formatLayout(p as unknown as Parameters<typeof formatLayout>[0]),
+        })
       case 'withdrawn':
         return t('balls.events.withdrawn')
     }

@@ -114,6 +114,8 @@ export default {
     extracted: 'oil extraction, {minutes} min at {temperature}',
     moved: 'moved: {place}',
     drilled: 'layout {layout}',
+    redrilled: 'plugged and drilled anew, layout {layout}',
+    trial: 'trial: {question}',
     withdrawn: 'a record was taken back',
   },
   eventKinds: {

@@ -3,7 +3,7 @@ import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Customer, customerSchema, hands } from '@sleetfall/contract'
 import { bandEnds, dominance, limits, styleBand } from '@sleetfall/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
@@ -64,6 +64,19 @@ const style = computed(() => {
   const value = dominance({ speedMph, revRpm, axisTiltDeg: number('axisTiltDeg') })
   return { value, band: styleBand(value) }
 })
+// A figure that is typed anew is not the measured one any more.
+const measured = [
+  ['speedMph', 'speedSdMph'],
+  ['revRpm', 'revSdRpm'],
+  ['axisTiltDeg', 'axisTiltSdDeg'],
+  ['papOverIn', 'papSdIn'],
+  ['papUpIn', 'papSdIn'],
+] as const
+for (const [figure, sd] of measured)
+  watch(
+    () => form.values[figure],
+    () => (form.values[sd] = null),
+  )
 const figures = [
   ['speedMph', 'speedSource'],
   ['revRpm', 'revSource'],

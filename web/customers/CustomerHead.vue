@@ -20,8 +20,18 @@ const kind = computed(() => {
 })
 const figures = computed(() => {
   const c = props.customer
-  const sourced = (label: string, text: string | null, source: string | null | undefined) =>
-    text === null ? [] : [{ label, text, source: source ? t(`controls.sources.${source}`) : t('controls.noSource') }]
+  const sourced = (label: string, text: string | null, source: string | null | undefined, sd: string | null = null) =>
+    text === null
+      ? []
+      : [
+          {
+            label,
+            text: sd === null ? text : `${text} ± ${sd}`,
+            source: source ? t(`controls.sources.${source}`) : t('controls.noSource'),
+          },
+        ]
+  const sdOf = (name: 'speedSdMph' | 'revSdRpm' | 'axisTiltSdDeg' | 'papSdIn') =>
+    c[name] == null ? null : quantityText(name, c[name], session.metric)
   const of = (name: 'speedMph' | 'revRpm' | 'axisRotationDeg' | 'axisTiltDeg') =>
     c[name] == null ? null : quantityText(name, c[name], session.metric)
   const inches = (value: number) => quantityText('papUpIn', Math.abs(value), session.metric)
@@ -30,11 +40,11 @@ const figures = computed(() => {
       ? null
       : t(c.papUpIn < 0 ? 'customers.papDown' : 'customers.pap', { over: inches(c.papOverIn), up: inches(c.papUpIn) })
   return [
-    ...sourced(t('customers.fields.speedMph'), of('speedMph'), c.speedSource),
-    ...sourced(t('customers.fields.revRpm'), of('revRpm'), c.revSource),
+    ...sourced(t('customers.fields.speedMph'), of('speedMph'), c.speedSource, sdOf('speedSdMph')),
+    ...sourced(t('customers.fields.revRpm'), of('revRpm'), c.revSource, sdOf('revSdRpm')),
     ...sourced(t('customers.fields.axisRotationDeg'), of('axisRotationDeg'), c.axisRotationSource),
-    ...sourced(t('customers.fields.axisTiltDeg'), of('axisTiltDeg'), c.axisTiltSource),
-    ...sourced('PAP', pap, c.papSource),
+    ...sourced(t('customers.fields.axisTiltDeg'), of('axisTiltDeg'), c.axisTiltSource, sdOf('axisTiltSdDeg')),
+    ...sourced('PAP', pap, c.papSource, sdOf('papSdIn')),
   ]
 })
 </script>

@@ -285,15 +285,20 @@ const problems = computed(() => {
             oz: problem.ounces.toFixed(1),
             limit: problem.limitOz,
           })
-        : problem.kind === 'too-deep'
-          ? t('fitting.problems.deep', { hole: problem.hole, max: threeWays(problem.maxIn) })
-          : t(
-              `fitting.problems.${problem.kind === 'near-pin' ? 'nearPin' : problem.kind === 'cuts-pin' ? 'cutsPin' : 'cutsCg'}`,
-              {
-                hole: problem.hole,
-                distance: threeWays(problem.distanceIn),
-              },
-            ),
+        : problem.kind === 'differential'
+          ? t('fitting.problems.differential', {
+              is: problem.differentialIn.toFixed(3),
+              limit: problem.limitIn.toFixed(3),
+            })
+          : problem.kind === 'too-deep'
+            ? t('fitting.problems.deep', { hole: problem.hole, max: threeWays(problem.maxIn) })
+            : t(
+                `fitting.problems.${problem.kind === 'near-pin' ? 'nearPin' : problem.kind === 'cuts-pin' ? 'cutsPin' : 'cutsCg'}`,
+                {
+                  hole: problem.hole,
+                  distance: threeWays(problem.distanceIn),
+                },
+              ),
   )
   const onTrack = clearances.value
     .filter(({ inches }) => inches < 0.25)

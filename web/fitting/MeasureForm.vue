@@ -76,9 +76,16 @@ const tilt = computed<Measured | null>(() =>
 /** Found figures that a record may hold; others are told and not kept. */
 const found = computed(() => {
   const all = [
-    { key: 'speedMph', source: 'speedSource', measured: speed.value, unit: 'mph', digits: 1 },
-    { key: 'revRpm', source: 'revSource', measured: revs.value, unit: 'rpm', digits: 0 },
-    { key: 'axisTiltDeg', source: 'axisTiltSource', measured: tilt.value, unit: '°', digits: 0 },
+    { key: 'speedMph', source: 'speedSource', sdKey: 'speedSdMph', measured: speed.value, unit: 'mph', digits: 1 },
+    { key: 'revRpm', source: 'revSource', sdKey: 'revSdRpm', measured: revs.value, unit: 'rpm', digits: 0 },
+    {
+      key: 'axisTiltDeg',
+      source: 'axisTiltSource',
+      sdKey: 'axisTiltSdDeg',
+      measured: tilt.value,
+      unit: '°',
+      digits: 0,
+    },
   ] as const
   return all.flatMap(({ measured, ...rest }) => {
     if (!measured) return []
@@ -98,11 +105,13 @@ async function keep() {
   for (const one of found.value.filter(({ sound }) => sound)) {
     change[one.key] = Number(one.value.toFixed(one.digits))
     change[one.source] = 'measured'
+    change[one.sdKey] = Number(Math.min(one.sd, limits[one.sdKey].max).toFixed(2))
   }
   if (papFound.value && papSound.value) {
     change['papOverIn'] = Number(papFound.value.pap.overIn.toFixed(3))
     change['papUpIn'] = Number(papFound.value.pap.upIn.toFixed(3))
     change['papSource'] = 'measured'
+    change['papSdIn'] = Number(Math.min(papFound.value.sdIn, limits.papSdIn.max).toFixed(3))
   }
   const before = props.customer
   const saved = await notices.attempt(() => customers.update(before.id, { ...before, ...change }))

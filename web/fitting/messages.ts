@@ -78,6 +78,7 @@ export default {
     cutsPin: '{hole} cuts the pin: {distance} from its edge',
     cutsCg: '{hole} cuts the CG mark: {distance} from its edge',
     deep: '{hole} is deeper than the middle of the ball: at most {max}',
+    differential: 'Differential {is} in is over {limit} in; the sanctioning body’s current rules come first',
     static: '{side} {oz} oz is over {limit} oz; the sanctioning body’s current rules come first',
     track:
       'By the model the ball rolls over or close to {hole}: {distance} from its edge to the nearest flare ring. Look at the oil rings on the ball',
