@@ -23,13 +23,8 @@ const figure = (...args: Parameters<typeof quantity>) =>
     .nullable()
     .default(null)
 
-export const ballSchema = yup.object({
-  id: identifier(),
-  customerId: identifier('Customer'),
-  name: requiredText('Ball name', 60),
-  cover: oneOf('Cover family', coverFamilies),
-  hardnessD: figure('hardnessD', 'Hardness'),
-  weightLb: figure('weightLb', 'Weight'),
+/** Core figures as a record or a list gives them. */
+export const coreFigures = {
   rgIn: figure('rgIn', 'RG'),
   differentialIn: figure('differentialIn', 'Differential').test(
     'swapped',
@@ -40,6 +35,16 @@ export const ballSchema = yup.object({
       value >= context.parent.intermediateDifferentialIn,
   ),
   intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+}
+
+export const ballSchema = yup.object({
+  id: identifier(),
+  customerId: identifier('Customer'),
+  name: requiredText('Ball name', 60),
+  cover: oneOf('Cover family', coverFamilies),
+  hardnessD: figure('hardnessD', 'Hardness'),
+  weightLb: figure('weightLb', 'Weight'),
+  ...coreFigures,
   pinDistanceIn: figure('pinDistanceIn', 'Pin distance'),
   drillingAngleDeg: figure('drillingAngleDeg', 'Drilling angle'),
   pinToPapIn: figure('pinToPapIn', 'Pin to PAP'),

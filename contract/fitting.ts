@@ -1,5 +1,6 @@
 import { coverFamilies } from '@sleetfall/core'
 import * as yup from 'yup'
+import { coreFigures } from './balls.ts'
 import { hands } from './customers.ts'
 import { identifier, oneOf, optionalText, quantity, requiredText } from './fields.ts'
 import { holeSchema } from './layouts.ts'
@@ -62,16 +63,7 @@ export const stockBallSchema = yup.object({
   name: requiredText('Name', 60),
   cover: oneOf('Cover family', coverFamilies),
   hardnessD: figure('hardnessD', 'Hardness'),
-  rgIn: figure('rgIn', 'RG'),
-  differentialIn: figure('differentialIn', 'Differential').test(
-    'swapped',
-    'Differential: larger than the intermediate differential or equal to it; are the two swapped?',
-    (value, context) =>
-      value == null ||
-      context.parent.intermediateDifferentialIn == null ||
-      value >= context.parent.intermediateDifferentialIn,
-  ),
-  intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+  ...coreFigures,
   factoryGrit: figure('scannedGrit', 'Factory finish'),
   weightLb: figure('weightLb', 'Weight'),
   inStock: yup

@@ -27,6 +27,13 @@ const lengths = ['all', 'short', 'medium', 'long'] as const
 const length = useStorage<(typeof lengths)[number]>('sleetfall.patterns.length', 'all')
 const volumes = ['all', 'light', 'medium', 'heavy'] as const
 const volume = useStorage<(typeof volumes)[number]>('sleetfall.patterns.volume', 'all')
+const items = (values: readonly string[], word: (value: string) => string) =>
+  values.map((value) => ({ value, title: value === 'all' ? t('lanes.allClasses') : word(value) }))
+const classes = [
+  { chosen: shape, label: t('lanes.classFilter'), items: items(shapes, (one) => t(`lanes.shapes.${one}`)) },
+  { chosen: length, label: t('lanes.length'), items: items(lengths, (one) => t(`lanes.lengthClasses.${one}`)) },
+  { chosen: volume, label: t('lanes.volume'), items: items(volumes, (one) => t(`lanes.volumeClasses.${one}`)) },
+]
 const fits = ({ figures }: Pattern) =>
   (shape.value === 'all' || figures.shape === shape.value) &&
   (length.value === 'all' || figures.lengthClass === length.value) &&
@@ -125,37 +132,12 @@ function saved(pattern: Pattern) {
         <div class="row find">
           <v-text-field v-model="search" :label="t('lanes.find')" clearable />
           <v-select
-            v-model="shape"
+            v-for="one in classes"
+            :key="one.label"
+            v-model="one.chosen.value"
             class="class"
-            :label="t('lanes.classFilter')"
-            :items="
-              shapes.map((value) => ({
-                value,
-                title: value === 'all' ? t('lanes.allClasses') : t(`lanes.shapes.${value}`),
-              }))
-            "
-          />
-          <v-select
-            v-model="length"
-            class="class"
-            :label="t('lanes.length')"
-            :items="
-              lengths.map((value) => ({
-                value,
-                title: value === 'all' ? t('lanes.allClasses') : t(`lanes.lengthClasses.${value}`),
-              }))
-            "
-          />
-          <v-select
-            v-model="volume"
-            class="class"
-            :label="t('lanes.volume')"
-            :items="
-              volumes.map((value) => ({
-                value,
-                title: value === 'all' ? t('lanes.allClasses') : t(`lanes.volumeClasses.${value}`),
-              }))
-            "
+            :label="one.label"
+            :items="one.items"
           />
         </div>
         <table class="list">
