@@ -8,6 +8,7 @@ const arrows = {
   contract: ['core'],
   server: ['contract', 'core'],
   web: ['contract', 'core'],
+  devices: ['core'],
   cli: ['contract', 'core'],
   ops: ['server', 'contract', 'core'],
   e2e: ['contract', 'core', 'ops', 'server'],

@@ -1,4 +1,4 @@
-import { type SurfaceNow, cleaningKinds, coverFamilies } from '@sleetfall/core'
+import { type Finding, type SurfaceNow, cleaningKinds, coverFamilies, findings, scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
 import { figureSources } from './customers.ts'
 import {
@@ -71,6 +71,8 @@ export const ballEventKinds = [
   'moved',
   'drilled',
   'withdrawn',
+  'locked',
+  'checked',
 ] as const
 export type BallEventKind = (typeof ballEventKinds)[number]
 
@@ -100,6 +102,17 @@ export const ballEventSchemas = {
       .min(1, 'Scanner readings: at least one')
       .max(12, 'Scanner readings: at most 12')
       .required(),
+    /** Where each was taken, in the same order; left out when nobody said. */
+    spots: yup
+      .array(oneOf('Spot', scanSpots))
+      .max(12)
+      .optional()
+      .test(
+        'each',
+        'Scanner readings: say for each whether it was on the track, or for none',
+        (value, context) => value === undefined || value.length === context.parent.grits?.length,
+      ),
+    source: optionalOneOf('Source', ['scanner', 'typed']),
   }),
   cleaned: yup.object({ ...eventBase, kind: oneOf('Kind', ['cleaned']), with: oneOf('Cleaned with', cleaningKinds) }),
   extracted: yup.object({
@@ -113,6 +126,21 @@ export const ballEventSchemas = {
     kind: oneOf('Kind', ['moved']),
     place: oneOf('Whereabouts', places),
     shelf: optionalText('Shelf place', 40),
+  }),
+  /** Not to be played before a time, such as while its holes dry. */
+  locked: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['locked']),
+    untilAt: yup.string().required('Until: missing'),
+    reason: requiredText('Reason', 200),
+  }),
+  /** A look at ball and inserts, with what was found. */
+  checked: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['checked']),
+    what: oneOf('What', ['inspection', 'inserts']),
+    finding: oneOf('Finding', findings),
+    note: optionalText('Note', 400),
   }),
 } as const
 export type RecordableKind = keyof typeof ballEventSchemas
@@ -145,4 +173,12 @@ export interface Ball extends BallInput, Stored {
   /** The last thing recorded, which 'undo' takes back. */
   readonly lastEvent: { readonly id: string; readonly kind: BallEventKind; readonly at: string } | null
   readonly lastCleanedAt: string | null
+  /** Until when it must lie before play; null when it may be played. */
+  readonly lockedUntil: string | null
+  readonly lastFinding: Finding | null
+  readonly lastCheckedAt: string | null
+  /** Games since it was last cleaned or wiped. */
+  readonly gamesSinceCleaning: number
+  /** Volume of the oil it lately played on, mL; the assumed one without games. */
+  readonly playedVolumeMl: number
 }

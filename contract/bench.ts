@@ -1,10 +1,19 @@
-import type { Fix, JobKind, ProcedureStep, StationKind } from '@sleetfall/core'
+import {
+  type Fix,
+  type ProcedureStep,
+  type StationKind,
+  type WorkDoubt,
+  findings,
+  jobKinds,
+  recipeKinds,
+  scanSpots,
+  wetStates,
+} from '@sleetfall/core'
 import * as yup from 'yup'
-import { calendarDay, identifier, oneOf, optionalText, quantity } from './fields.ts'
+import { calendarDay, identifier, oneOf, optionalOneOf, optionalText, quantity, requiredText } from './fields.ts'
 import { recipeStepSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
 
-export const jobKinds = ['clean', 'extract', 'resurface'] as const satisfies readonly JobKind[]
 export const jobStates = ['waiting', 'running', 'done', 'cancelled'] as const
 export type JobState = (typeof jobStates)[number]
 
@@ -20,14 +29,22 @@ export const jobSchema = yup.object({
     .default(null)
     .test(
       'needed',
-      'Recipe: a resurface needs its steps',
-      (value, context) => context.parent.kind !== 'resurface' || (value != null && value.length > 0),
+      'Recipe: this work needs its steps',
+      (value, context) => !recipeKinds.includes(context.parent.kind) || (value != null && value.length > 0),
     ),
   dueOn: calendarDay('Due').required('Due: please give a date'),
   eventId: identifier('Event').nullable().default(null).notRequired(),
   reason: optionalText('Reason', 400),
+  /** Why it is done although something speaks against it. */
+  overrideReason: optionalText('Reason against the advice', 400),
+  beforeTrialId: identifier('Trial before').nullable().default(null).notRequired(),
+  /** What the ball is said to do; weighs on what speaks against the work. */
+  reads: optionalOneOf('Reads', ['early', 'late']),
 })
 export type JobInput = yup.InferType<typeof jobSchema>
+
+/** What a job would be up against, asked before it is taken in. */
+export const jobDoubtsSchema = jobSchema.pick(['ballId', 'kind', 'steps', 'reads'])
 
 export const stepDoneSchema = yup.object({
   version: yup.number().integer().required(),
@@ -35,6 +52,33 @@ export const stepDoneSchema = yup.object({
   scannedGrits: yup.array(quantity('scannedGrit', 'Scanner reading').required()).max(12).default([]),
   /** What the thermometer read, at a soak. */
   temperatureC: quantity('waterTemperatureC', 'Water temperature').nullable().default(null),
+  scanSpots: yup.array(oneOf('Spot', scanSpots)).max(12).optional(),
+  /** What a look at the ball or its inserts found. */
+  finding: optionalOneOf('Finding', findings),
+  /** How the holes came out of the water. */
+  wet: optionalOneOf('Holes', wetStates),
+  /** Pad or product of the shop that the step used. */
+  padId: identifier('Pad').nullable().default(null).notRequired(),
+  /** Why a drying ball is let go before its time. */
+  earlyReason: optionalText('Reason', 200),
+  note: optionalText('Note', 400),
+})
+export const stepSkippedSchema = yup.object({
+  version: yup.number().integer().required(),
+  reason: requiredText('Reason for skipping', 200),
+})
+export const jobPausedSchema = yup.object({
+  version: yup.number().integer().required(),
+  reason: optionalText('Reason', 200),
+})
+export const waterReadingSchema = yup.object({
+  id: identifier(),
+  temperatureC: quantity('readTemperatureC', 'Water temperature').required('Water temperature: please fill this in'),
+})
+export const jobTrialSchema = yup.object({
+  version: yup.number().integer().required(),
+  side: oneOf('Which', ['before', 'after']),
+  trialId: identifier('Trial').nullable().default(null).notRequired(),
 })
 export type StepDoneInput = yup.InferType<typeof stepDoneSchema>
 
@@ -43,9 +87,19 @@ export interface JobStep extends ProcedureStep {
   readonly startedAt: string | null
   readonly doneAt: string | null
   readonly doneBy: string | null
+  readonly stationName: string | null
+  readonly pausedSeconds: number
+  readonly skippedReason: string | null
+  readonly measured: Readonly<Record<string, unknown>>
 }
 
-export interface Job extends JobInput, Stored {
+export interface WaterReading {
+  readonly at: string
+  readonly temperatureC: number
+  readonly source: 'typed' | 'bath'
+}
+
+export interface Job extends Omit<JobInput, 'reads'>, Stored {
   readonly state: JobState
   readonly ballName: string
   readonly customerId: string
@@ -55,6 +109,20 @@ export interface Job extends JobInput, Stored {
   readonly startedAt: string | null
   readonly doneAt: string | null
   readonly procedure: readonly JobStep[]
+  readonly overridden: readonly WorkDoubt[]
+  readonly pausedAt: string | null
+  readonly pausedReason: string
+  readonly afterTrialId: string | null
+  /** The last readings of the water, oldest first. */
+  readonly water: readonly WaterReading[]
+  readonly lockedUntil: string | null
+  readonly cover: string
+}
+
+/** What speaks against a job, and which of it no reason overrides. */
+export interface JobDoubts {
+  readonly doubts: readonly WorkDoubt[]
+  readonly refused: readonly WorkDoubt[]
 }
 
 export interface Station {
@@ -72,6 +140,8 @@ export interface BenchStrip {
       readonly stepKey: ProcedureStep['key']
       readonly startedAt: string
       readonly minutes: number
+      readonly pausedSeconds: number
+      readonly pausedAt: string | null
     } | null
   })[]
   readonly next: {

@@ -34,6 +34,8 @@ export type ProblemCode =
   | 'in-use'
   | 'already-done'
   | 'wrong-state'
+  | 'needs-reason'
+  | 'hard-stop'
   | 'refused'
   | 'unavailable'
   | 'internal'

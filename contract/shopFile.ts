@@ -1,12 +1,12 @@
-import { readyRecipes } from '@sleetfall/core'
+import { jobKinds, readyRecipes, scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
 import { eventSchema } from './bag.ts'
 import { ballSchema } from './balls.ts'
-import { jobKinds } from './bench.ts'
 import { customerSchema } from './customers.ts'
 import { oneOf, optionalText, requiredText } from './fields.ts'
 import { patternSchema } from './lanes.ts'
 import { staffSchema } from './staff.ts'
+import { padSchema, shopRecipeSchema } from './supplies.ts'
 import { sides } from './trials.ts'
 
 /**
@@ -41,6 +41,7 @@ const historyEntry = yup.object({
     .oneOf(readyRecipes.map((recipe) => recipe.key))
     .optional(),
   grits: yup.array(yup.number().required()).optional(),
+  spots: yup.array(oneOf('Spot', scanSpots)).optional(),
   with: yup.string().optional(),
   minutes: yup.number().optional(),
   temperatureC: yup.number().optional(),
@@ -69,6 +70,8 @@ export const shopFileSchema = yup.object({
   shop: yup.object({ name: requiredText('Shop name', 80) }).required(),
   staff: yup.array(staffSchema.omit(['id'])).default([]),
   patterns: yup.array(patternSchema.omit(['id'])).default([]),
+  pads: yup.array(padSchema.omit(['id'])).default([]),
+  recipes: yup.array(shopRecipeSchema.omit(['id'])).default([]),
   customers: yup.array(customerSchema.omit(['id'])).default([]),
   balls: yup
     .array(

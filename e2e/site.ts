@@ -14,6 +14,8 @@ export interface Site {
   start(): Promise<void>
   /** Ends the server at once, as a crash would. */
   kill(): Promise<void>
+  /** Ends the devices' stand-ins. */
+  end(): void
 }
 
 const clusterUrl = (database: string) => {
@@ -38,10 +40,23 @@ async function openSite(): Promise<Site> {
   const databaseUrl = clusterUrl(name)
   const port = await freePort()
   let child: ChildProcess | null = null
+  const standIns = spawn(process.execPath, [join(projectRoot, 'devices/dist/main.js')], {
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: { ...process.env, DEVICES_TICK_MS: '250' },
+  })
+  const { port: devicesPort } = await new Promise<{ port: number }>((resolve) =>
+    standIns.once('message', (message) => resolve(message as { port: number })),
+  )
   const start = async () => {
     child = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'error' },
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        DEVICES_URL: `http://127.0.0.1:${devicesPort}`,
+        PORT: String(port),
+        LOG_LEVEL: 'error',
+      },
     })
     await new Promise<void>((resolve) => child!.once('message', () => resolve()))
   }
@@ -51,7 +66,7 @@ async function openSite(): Promise<Site> {
     await ended
   }
   await start()
-  return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill }
+  return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill, end: () => standIns.kill('SIGKILL') }
 }
 
 export const test = base.extend<{ signedIn: Page }, { site: Site }>({
@@ -61,6 +76,7 @@ export const test = base.extend<{ signedIn: Page }, { site: Site }>({
       const site = await openSite()
       await use(site)
       await site.kill()
+      site.end()
     },
     { scope: 'worker' },
   ],

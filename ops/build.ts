@@ -6,7 +6,7 @@ import { build as buildWeb } from 'vite'
 import { projectRoot } from './root.ts'
 
 const stamp = join(projectRoot, '.local', 'build-stamp')
-const rooms = ['core', 'contract', 'server', 'web']
+const rooms = ['core', 'contract', 'server', 'devices', 'web']
 
 /** Fingerprint of everything that the build reads. */
 function fingerprint(): string {
@@ -30,12 +30,19 @@ export async function buildAll(): Promise<void> {
     return
   console.log('Building …')
   await buildWeb({ configFile: join(projectRoot, 'web/vite.config.ts'), logLevel: 'warn' })
+  await bundleFor('server', {
+    main: join(projectRoot, 'server/main.ts'),
+    motionThread: join(projectRoot, 'server/motion/thread.ts'),
+  })
+  await bundleFor('devices', { main: join(projectRoot, 'devices/main.ts') })
+  mkdirSync(join(projectRoot, '.local'), { recursive: true })
+  writeFileSync(stamp, now)
+}
+
+async function bundleFor(room: string, entryPoints: Record<string, string>): Promise<void> {
   await bundle({
-    entryPoints: {
-      main: join(projectRoot, 'server/main.ts'),
-      motionThread: join(projectRoot, 'server/motion/thread.ts'),
-    },
-    outdir: join(projectRoot, 'server/dist'),
+    entryPoints,
+    outdir: join(projectRoot, room, 'dist'),
     bundle: true,
     platform: 'node',
     format: 'esm',
@@ -49,8 +56,6 @@ export async function buildAll(): Promise<void> {
     sourcemap: true,
     logLevel: 'warning',
   })
-  mkdirSync(join(projectRoot, '.local'), { recursive: true })
-  writeFileSync(stamp, now)
 }
 
 if (process.argv[1]?.endsWith('build.ts')) await buildAll()

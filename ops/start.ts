@@ -41,7 +41,24 @@ writeFileSync(ownMark, '')
 
 let stopping = false
 let child: ChildProcess | null = null
+let standIns: ChildProcess | null = null
+let devicesUrl = ''
 let greeted = false
+
+/** The devices' stand-ins, a process of their own on loopback; they take a free port and keep it when started again. */
+async function startDevices(devicesPort = 0): Promise<void> {
+  standIns = spawn(process.execPath, [join(projectRoot, 'devices/dist/main.js')], {
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: { ...process.env, DEVICES_PORT: String(devicesPort) },
+  })
+  const { port: taken } = await new Promise<{ port: number }>((resolve) =>
+    standIns!.once('message', (message) => resolve(message as { port: number })),
+  )
+  devicesUrl = `http://127.0.0.1:${taken}`
+  standIns.on('exit', () => {
+    if (!stopping) setTimeout(() => void startDevices(taken), 1000)
+  })
+}
 
 function serve(): void {
   child = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
@@ -49,6 +66,7 @@ function serve(): void {
     env: {
       ...process.env,
       DATABASE_URL: databaseUrl,
+      DEVICES_URL: devicesUrl,
       PORT: String(port),
       LOG_LEVEL: process.env['LOG_LEVEL'] ?? 'warn',
     },
@@ -95,6 +113,7 @@ function stop(): void {
   if (stopping) return
   stopping = true
   if (watch) clearInterval(watch)
+  standIns?.kill('SIGTERM')
   const end = () => {
     rmSync(ownMark, { force: true })
     if (!othersRun()) cluster?.stop()
@@ -106,6 +125,7 @@ function stop(): void {
 }
 process.on('SIGINT', stop)
 process.on('SIGTERM', stop)
+await startDevices()
 serve()
 
 function fail(message: string): never {

@@ -15,6 +15,10 @@ import { benchRoutes } from './bench/routes.ts'
 import { coverageRoutes } from './coverage/routes.ts'
 import { customerRoutes } from './customers/routes.ts'
 import type { Database } from './database/db.ts'
+import { bathGuard } from './devices/guard.ts'
+import { openDevices } from './devices/hub.ts'
+import { deviceRoutes } from './devices/routes.ts'
+import { listDevices } from './devices/store.ts'
 import { layoutRoutes, sheetRoutes, stockRoutes } from './fitting/routes.ts'
 import { type Context, signedIn } from './http/context.ts'
 import { sameOrigin } from './http/origin.ts'
@@ -23,10 +27,14 @@ import { predictionRoutes } from './lanes/predictions.ts'
 import { laneRoutes } from './lanes/routes.ts'
 import { openMotionPool } from './motion/pool.ts'
 import { motionRoutes } from './motion/routes.ts'
+import { openRoutes } from './open/routes.ts'
 import { searchRoutes } from './search/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
 import { sessionRoutes, staffRoutes } from './staff/routes.ts'
+import { padRoutes, recipeRoutes } from './supplies/routes.ts'
+import { surfaceRoutes } from './surface/routes.ts'
 import { trialRoutes } from './trials/routes.ts'
+import { upkeepRoutes } from './upkeep/routes.ts'
 
 interface AppOptions {
   readonly database: Database
@@ -34,13 +42,25 @@ interface AppOptions {
   readonly sessionSecret: string
   /** Folder of the built web application; without it only the interface for programs is served. */
   readonly webFolder?: string
+  /** Where the devices' stand-ins listen; without it no device answers. */
+  readonly devicesUrl?: string | undefined
+}
+
+/** Follows the devices that the shop wants, and stops a soak that gets too hot whether or not a screen is open. */
+function watchDevices({ database, devices }: Context, logger: Logger): void {
+  const report = (error: unknown) => logger.warn({ err: error }, 'devices')
+  devices.onBath(bathGuard(database, report))
+  listDevices(database).then((wanted) => devices.follow(wanted), report)
 }
 
 const sessionHours = 12
 const oneYearMs = 365 * 86_400_000
 
 /** Builds the whole HTTP application on a database handle; `close` ends its background work. */
-export function createApp({ database, logger, sessionSecret, webFolder }: AppOptions): { app: Express; close(): void } {
+export function createApp({ database, logger, sessionSecret, webFolder, devicesUrl }: AppOptions): {
+  app: Express
+  close(): void
+} {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -106,7 +126,9 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
     response.set('Cache-Control', 'no-store')
     next()
   })
-  const context: Context = { database, motion: openMotionPool() }
+  const context: Context = { database, motion: openMotionPool(), devices: openDevices(devicesUrl) }
+  watchDevices(context, logger)
+  api.use('/open', openRoutes(context))
   api.use(sessionRoutes(context))
   api.use((request, _response, next) => {
     signedIn(request)
@@ -127,6 +149,11 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   api.use('/trials', trialRoutes(context))
   api.use('/coverage', coverageRoutes(context))
   api.use('/bench', benchRoutes(context))
+  api.use('/surface', surfaceRoutes(context))
+  api.use('/pads', padRoutes(context))
+  api.use('/recipes', recipeRoutes(context))
+  api.use('/upkeep', upkeepRoutes(context))
+  api.use('/devices', deviceRoutes(context))
   api.use('/search', searchRoutes(context))
   api.use(unknownRoute)
   app.use('/api', api)
@@ -145,6 +172,7 @@ export function createApp({ database, logger, sessionSecret, webFolder }: AppOpt
   app.use(sendProblem)
   const close = () => {
     context.motion.close()
+    context.devices.close()
     store.close()
   }
   return { app, close }

@@ -5,6 +5,7 @@ import { createApp } from './app.ts'
 import { openDatabase } from './database/db.ts'
 import { removeOldRequests } from './http/housekeeping.ts'
 import { sessionSecret } from './shop/store.ts'
+import { sendWaiting } from './upkeep/store.ts'
 
 /** Errors of the database driver carry their whole connection; only what tells the cause is logged. */
 const err = ({ name, message, code, stack }: Error & { code?: string }) => ({ name, message, code, stack })
@@ -18,11 +19,29 @@ const databaseUrl = process.env['DATABASE_URL']
 if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the start command.')
 const database = openDatabase(databaseUrl, (error) => logger.warn({ err: error }, 'idle database connection lost'))
 const webFolder = process.env['WEB_FOLDER'] ?? join(import.meta.dirname, '..', '..', 'web', 'dist')
-const { app, close } = createApp({ database, logger, sessionSecret: await sessionSecret(database), webFolder })
+const { app, close } = createApp({
+  database,
+  logger,
+  sessionSecret: await sessionSecret(database),
+  webFolder,
+  devicesUrl: process.env['DEVICES_URL'],
+})
 const server = createServer(app)
 const housekeeping = setInterval(() => {
   removeOldRequests(database).catch((error: unknown) => logger.warn({ err: error }, 'housekeeping'))
 }, 3_600_000)
+
+/** The sender is simulated: whatever waits long enough counts as delivered, and the log says so. */
+const sender = setInterval(() => {
+  database
+    .transaction((db) =>
+      sendWaiting(db, async (message) => {
+        logger.info({ message: message.id }, 'message handed to the simulated sender')
+        return true
+      }),
+    )
+    .catch((error: unknown) => logger.warn({ err: error }, 'outbox'))
+}, 10_000)
 
 server.once('error', (error) => {
   logger.fatal({ err: error }, 'the server could not listen')
@@ -39,6 +58,7 @@ function stop(): void {
   if (stopping) return
   stopping = true
   clearInterval(housekeeping)
+  clearInterval(sender)
   server.close(() => {
     close()
     void database.close().then(() => process.exit(0))

@@ -1,2 +1,3 @@
 export * from './procedure.ts'
 export * from './promise.ts'
+export * from './eligible.ts'

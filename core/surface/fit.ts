@@ -23,9 +23,19 @@ export interface WearBand {
   readonly high: number
 }
 
+/** What is believed of a ball's wear before its own readings: a normal distribution of the parameters' logarithms. */
+export interface WearPrior {
+  /** Logarithms of f, τ1, τ2 and Ra_inf. */
+  readonly mean: readonly number[]
+  /** Four rows of four. */
+  readonly covariance: readonly (readonly number[])[]
+}
+
 export interface WearFit {
   /** Posterior medians of the parameters, each on its own. */
   readonly fit: WearParameters
+  /** Mean and covariance of the parameters' logarithms, for sharing with other balls. */
+  readonly posterior: WearPrior
   /** Effective number of samples behind the figures. */
   readonly effective: number
   /** Median and 90 % band of the roughness after a number of games. */
@@ -49,7 +59,12 @@ const keys = ['f', 'tau1', 'tau2', 'raInf'] as const
 const size = keys.length
 
 const logOf = (p: WearParameters) => keys.map((key) => log(p[key])) as unknown as Logs
-const parametersOf = (logs: ArrayLike<number>): WearParameters => ({
+/** Independent log-normal prior about a cover's starting values. */
+export const startingPrior = (cover: CoverFamily, constants: SurfaceConstants = surfaceDefaults): WearPrior => ({
+  mean: logOf(wearParameters(cover, constants)),
+  covariance: Matrix.eye(size, size, priorSd ** 2).to2DArray(),
+})
+export const parametersOf = (logs: ArrayLike<number>): WearParameters => ({
   f: exp(logs[0]!),
   tau1: exp(logs[1]!),
   tau2: exp(logs[2]!),
@@ -84,7 +99,9 @@ interface Normal {
   readonly logDet: number
 }
 function normalOf(mean: readonly number[], covariance: Matrix): Normal {
-  const root = new CholeskyDecomposition(covariance).lowerTriangularMatrix
+  // Rounding may leave the two halves a bit apart.
+  const even = Matrix.add(covariance, covariance.transpose()).mul(0.5)
+  const root = new CholeskyDecomposition(even).lowerTriangularMatrix
   const lower = Float64Array.from(root.to1DArray())
   let logDet = 0
   for (let i = 0; i < size; i += 1) logDet += log(lower[i * size + i]!)
@@ -115,6 +132,14 @@ function resample(weights: Float64Array): Uint32Array {
   }
   return drawn
 }
+/** Weighted mean and covariance of the samples, one column a parameter. */
+function momentsOf(samples: readonly Float64Array[], weights: Float64Array): WearPrior {
+  const mean = samples.map((column) => column.reduce((sum, x, s) => sum + x * weights[s]!, 0))
+  const covariance = samples.map((a, i) =>
+    samples.map((b, j) => a.reduce((sum, x, s) => sum + weights[s]! * (x - mean[i]!) * (b[s]! - mean[j]!), 0)),
+  )
+  return { mean, covariance }
+}
 const quantile = (sorted: Float64Array, share: number) => sorted[floor(share * sorted.length)]!
 
 /**
@@ -127,16 +152,16 @@ export function fitWear(
   startRaUm: number,
   readings: readonly WearReading[],
   constants: SurfaceConstants = surfaceDefaults,
-  prior: WearParameters = wearParameters(cover, constants),
+  prior: WearPrior = startingPrior(cover, constants),
 ): WearFit {
-  const centre = logOf(prior)
   const generator = xoroshiro128plus(20_311)
   const uniform = () => ((generator.next() >>> 0) + 1) / 4_294_967_296
   const gauss = () => sqrt(-2 * log(uniform())) * cos(2 * PI * uniform())
-  const priorNormal = normalOf([...centre], Matrix.eye(size, size, priorSd ** 2))
+  const priorNormal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
   const samples = Array.from({ length: size }, () => new Float64Array(sampleCount))
   const weights = new Float64Array(sampleCount)
   let proposal = priorNormal
+  let found = prior
   const point = [0, 0, 0, 0]
   const z = new Float64Array(size)
   for (let round = 0; round < rounds; round += 1) {
@@ -164,20 +189,13 @@ export function fitWear(
     let total = 0
     for (let s = 0; s < sampleCount; s += 1) total += weights[s] = exp(logWeights[s]! - highest)
     for (let s = 0; s < sampleCount; s += 1) weights[s] = weights[s]! / total
+    found = momentsOf(samples, weights)
     if (round === rounds - 1) break
-    const mean = samples.map((column) => column.reduce((sum, x, s) => sum + x * weights[s]!, 0))
-    const covariance = Matrix.zeros(size, size)
-    for (let i = 0; i < size; i += 1) {
-      for (let j = 0; j <= i; j += 1) {
-        let sum = 0
-        for (let s = 0; s < sampleCount; s += 1)
-          sum += weights[s]! * (samples[i]![s]! - mean[i]!) * (samples[j]![s]! - mean[j]!)
-        covariance.set(i, j, sum)
-        covariance.set(j, i, sum)
-      }
-    }
     // A floor keeps the proposal from closing in on a few samples.
-    proposal = normalOf(mean, covariance.mul(widening ** 2).add(Matrix.eye(size, size, 1e-5)))
+    proposal = normalOf(
+      [...found.mean],
+      new Matrix(found.covariance.map((row) => row.map((x) => x * widening ** 2))).add(Matrix.eye(size, size, 1e-5)),
+    )
   }
   const drawn = resample(weights)
   const columns = samples.map((column) => Float64Array.from(drawn, (index) => column[index]!))
@@ -187,6 +205,7 @@ export function fitWear(
   )
   return {
     fit: parametersOf(medians),
+    posterior: found,
     effective: 1 / weights.reduce((sum, w) => sum + w * w, 0),
     at(games) {
       const worn = Float64Array.from(parameters, (p) => wornRaUm(p, startRaUm, games)).sort()

@@ -79,7 +79,8 @@ export function applyRecipe(start: Finish, steps: readonly RecipeStep[]): Finish
   return { raTopUm, raBaseUm: Math.max(raBaseUm, raTopUm), coverRemovedMm }
 }
 
-const spinnerStep = (abrasive: AbrasiveKind, grit?: number): RecipeStep => ({
+/** A step as the shop usually does it on the spinner. */
+export const spinnerStep = (abrasive: AbrasiveKind, grit?: number): RecipeStep => ({
   abrasive,
   grit,
   method: 'spinner',
@@ -111,6 +112,15 @@ export const readyRecipes: readonly Recipe[] = [
   recipe('1500-polish', pad(500), pad(1500), spinnerStep('polish')),
   recipe('2000-polish', pad(500), pad(1000), pad(2000), spinnerStep('polish')),
 ]
+/** Light work by hand with one pad: between series where the rules allow it. */
+export const handRefresh = (grit: number): RecipeStep => ({
+  ...spinnerStep('pad', grit),
+  method: 'hand',
+  sides: 6,
+  passesPerSide: 4,
+  secondsPerSide: 10,
+  pressure: 'light',
+})
 
 export const recipeByKey = (key: string) => readyRecipes.find((candidate) => candidate.key === key)
 

@@ -12,7 +12,8 @@ import {
   oilShare,
 } from './oil.ts'
 import { type Finish, type RecipeStep, applyRecipe, effectiveRaUm, stepTargetRaUm } from './recipe.ts'
-import { gamesUntilOutside, wearParameters, wornOnUm } from './wear.ts'
+import { type WearFit, type WearPrior, type WearReading, fitWear, leavesWindowAt, parametersOf } from './fit.ts'
+import { type WearParameters, gamesUntilOutside, wearParameters, wornOnUm } from './wear.ts'
 
 /** Everything in a ball's history that changes its surface or its oil. `atMs` is the time it happened. */
 export type SurfaceEvent = { readonly atMs: number } & (
@@ -23,13 +24,45 @@ export type SurfaceEvent = { readonly atMs: number } & (
       /** Grit that was meant, when the work stopped before its last step. */
       readonly targetGrit?: number | undefined
     }
-  | { readonly kind: 'scanned'; readonly grits: readonly number[] }
+  | {
+      readonly kind: 'scanned'
+      readonly grits: readonly number[]
+      /** Where each reading was taken; absent when nobody said. */
+      readonly spots?: readonly ScanSpot[] | undefined
+    }
   | { readonly kind: 'cleaned'; readonly with: CleaningKind }
   | { readonly kind: 'extracted'; readonly minutes: number; readonly temperatureC: number }
 )
 
+export const scanSpots = ['track', 'off-track'] as const
+export type ScanSpot = (typeof scanSpots)[number]
+/** A reading's median and spread, and the medians on and off the track when both were read. */
+export interface ScanSummary {
+  readonly grit: number
+  readonly spreadGrit: number
+  readonly trackGrit: number | null
+  readonly offTrackGrit: number | null
+}
+
 export type Provenance = 'measured' | 'fitted' | 'assumed' | 'unknown'
 export type SurfaceStatus = 'in-window' | 'leaves-soon' | 'too-smooth' | 'too-rough' | 'unknown'
+
+export interface SurfaceCurve {
+  readonly startRaUm: number
+  readonly startFrom: 'recipe' | 'factory' | 'reading'
+  readonly readings: readonly WearReading[]
+  /** Wear of this ball: the posterior's medians where readings were fitted, else what is assumed. */
+  readonly wear: WearParameters
+  readonly fitted: boolean
+  /** 90 % band of the roughness now, µm; null while nothing was fitted. */
+  readonly bandUm: readonly [low: number, high: number] | null
+}
+
+/** How a fold learns: the prior of this ball's wear when the shop has one, and the fit (so that a caller may remember fits). */
+export interface Learnt {
+  readonly prior?: WearPrior | undefined
+  readonly fit?: typeof fitWear | undefined
+}
 
 export interface SurfaceNow {
   readonly finish: Finish | null
@@ -48,7 +81,9 @@ export interface SurfaceNow {
   readonly lastSurfacedMs: number | null
   /** Games since the reading that the curve was put through; null without one on this surface. */
   readonly gamesSinceScan: number | null
-  readonly lastScan: { readonly atMs: number; readonly grit: number; readonly spreadGrit: number } | null
+  readonly lastScan: (ScanSummary & { readonly atMs: number }) | null
+  /** The present curve: where it starts, its own readings since, and what was fitted to them. */
+  readonly curve: SurfaceCurve | null
   readonly lastExtractedMs: number | null
   readonly gamesSinceExtraction: number
   readonly oil: OilLoad
@@ -77,18 +112,39 @@ const median = (values: readonly number[]) => {
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }
 
+const geometricMean = (values: readonly number[]) =>
+  Math.exp(values.reduce((sum, value) => sum + Math.log(value), 0) / values.length)
+
+/** Median and spread of a scan. The lane touches the track, so its median counts where the spots are told apart. */
+export function scanSummary(scan: {
+  readonly grits: readonly number[]
+  readonly spots?: readonly ScanSpot[] | undefined
+}): ScanSummary {
+  const at = (spot: ScanSpot) => scan.grits.filter((_, index) => scan.spots?.[index] === spot)
+  const medianOf = (grits: readonly number[]) => (grits.length === 0 ? null : median(grits))
+  const trackGrit = medianOf(at('track'))
+  return {
+    grit: trackGrit ?? median(scan.grits),
+    spreadGrit: Math.max(...scan.grits) - Math.min(...scan.grits),
+    trackGrit,
+    offTrackGrit: medianOf(at('off-track')),
+  }
+}
+
 /**
- * Present surface and oil of a ball, folded from its history in order of time. Peaks follow the wear curve through
- * the last known surface; valleys wear at a third of the slow rate. A reading puts the curve through itself; one at
- * the top of the scanner's range is only a bound. Its figure is 'measured' until the next game, then 'fitted'.
+ * Present surface and oil of a ball, folded from its history in order of time. Peaks follow the wear curve from the last
+ * known surface (recipe, factory finish or a reading before any game); valleys wear at a third of the slow rate. Readings
+ * after games are fitted (see fit.ts); the figure is 'measured' until the next game, then 'fitted'. One at the top of the scanner's range is only
+ * a bound. A surface of unknown start is put through its last reading.
  */
 export function surfaceNow(
   subject: SurfaceSubject,
   history: readonly SurfaceEvent[],
   nowMs: number,
   constants: SurfaceConstants = surfaceDefaults,
+  learnt: Learnt = {},
 ): SurfaceNow {
-  const wear = wearParameters(subject.cover, constants)
+  const wear = learnt.prior ? parametersOf(learnt.prior.mean) : wearParameters(subject.cover, constants)
   const slow = { ...wear, f: 0, tau2: wear.tau2 * 3 }
   const factoryRa = subject.factoryGrit === null ? null : raOfGrit(subject.factoryGrit)
   // Games before the record began wore the factory finish; its age on the curve is then at least that.
@@ -98,6 +154,7 @@ export function surfaceNow(
     const top = wornOnUm(wear, factoryRa, 0, gamesOnSurface)
     finish = { raTopUm: top, raBaseUm: Math.max(top, wornOnUm(slow, factoryRa, 0, gamesOnSurface)) }
   }
+  let start: Start | null = factoryRa === null ? null : { raUm: factoryRa, from: 'factory', readings: [] }
   let provenance: Provenance = finish ? 'assumed' : 'unknown'
   let targetGrit = subject.targetGrit ?? subject.factoryGrit
   let totalGames = subject.gamesBefore
@@ -136,9 +193,10 @@ export function surfaceNow(
       }
       case 'surfaced': {
         // Without a known surface the cut starts from lane shine; the recipe decides nearly all of it.
-        const start = finish ?? { raTopUm: wear.raInf, raBaseUm: wear.raInf }
-        const done = applyRecipe(start, event.steps)
+        const before = finish ?? { raTopUm: wear.raInf, raBaseUm: wear.raInf }
+        const done = applyRecipe(before, event.steps)
         finish = { raTopUm: done.raTopUm, raBaseUm: done.raBaseUm }
+        start = { raUm: done.raTopUm, from: 'recipe', readings: [] }
         coverRemovedMm += done.coverRemovedMm
         provenance = 'assumed'
         gamesSinceScan = null
@@ -149,14 +207,16 @@ export function surfaceNow(
         break
       }
       case 'scanned': {
-        const grit = median(event.grits)
+        const summary = scanSummary(event)
+        const { grit } = summary
         const raTopUm =
           grit >= scannerTopGrit ? Math.min(finish?.raTopUm ?? Infinity, raOfGrit(scannerTopGrit)) : raOfGrit(grit)
+        start = startAfterReading(start, gamesOnSurface, grit)
         if (!finish) gamesOnSurface = Math.max(gamesOnSurface, oldSurfaceGames)
         finish = { raTopUm, raBaseUm: Math.max(raTopUm, finish?.raBaseUm ?? raTopUm) }
         provenance = 'measured'
         gamesSinceScan = 0
-        lastScan = { atMs: event.atMs, grit, spreadGrit: Math.max(...event.grits) - Math.min(...event.grits) }
+        lastScan = { atMs: event.atMs, ...summary }
         break
       }
       case 'cleaned':
@@ -172,7 +232,16 @@ export function surfaceNow(
   oil = oilAfterHours(oil, (nowMs - atMs) / 3_600_000, constants)
 
   const window = targetGrit === null ? null : windowAbout(targetGrit, constants)
-  const gamesLeft = finish && window ? gamesUntilOutside(wear, finish.raTopUm, gamesOnSurface, window) : null
+  const later = start?.readings.filter((reading) => reading.games > 0) ?? []
+  const fitted =
+    start && later.length > 0
+      ? (learnt.fit ?? fitWear)(subject.cover, start.raUm, later, constants, learnt.prior)
+      : null
+  const band = fitted?.at(gamesOnSurface) ?? null
+  if (finish && band && provenance === 'fitted')
+    finish = { raTopUm: band.raUm, raBaseUm: Math.max(band.raUm, finish.raBaseUm) }
+  const gamesLeft =
+    finish && window ? gamesLeftOf(finish.raTopUm, gamesOnSurface, window, fitted, wear, provenance) : null
   const fresh = lastSurfacedMs !== null ? constants.settlingGames : Infinity
   return {
     finish,
@@ -188,12 +257,51 @@ export function surfaceNow(
     lastSurfacedMs,
     gamesSinceScan,
     lastScan,
+    curve: start && {
+      startRaUm: start.raUm,
+      startFrom: start.from,
+      readings: start.readings,
+      wear: fitted?.fit ?? wear,
+      fitted: fitted !== null,
+      bandUm: band && [band.low, band.high],
+    },
     lastExtractedMs,
     gamesSinceExtraction,
     oil,
     oilShare: oilShare(oil, constants),
     coverRemovedMm,
   }
+}
+
+/** Where the present curve starts; readings before the first game measure the start, later ones are fitted. */
+interface Start {
+  readonly raUm: number
+  readonly from: SurfaceCurve['startFrom']
+  readonly readings: readonly WearReading[]
+}
+function startAfterReading(start: Start | null, games: number, grit: number): Start | null {
+  // Without a known finish the surface's age is not known either, so a reading does not start its curve.
+  if (!start) return null
+  const readings = [...start.readings, { games, grit }]
+  // At the top of the range a reading says less than the recipe does.
+  if (games > 0 || grit >= scannerTopGrit) return { ...start, readings }
+  const measured = readings.filter((one) => one.grit < scannerTopGrit).map((one) => raOfGrit(one.grit))
+  return { raUm: geometricMean(measured), from: 'reading', readings }
+}
+
+/** From a reading on, the curve goes on from it; otherwise the fitted median is followed from its start. */
+function gamesLeftOf(
+  raTopUm: number,
+  games: number,
+  window: NonNullable<SurfaceNow['window']>,
+  fitted: WearFit | null,
+  wear: WearParameters,
+  provenance: Provenance,
+): number | null {
+  if (!fitted || provenance === 'measured') return gamesUntilOutside(fitted?.fit ?? wear, raTopUm, games, window)
+  if (raTopUm < window.minRaUm || raTopUm > window.maxRaUm) return 0
+  const leaves = leavesWindowAt(fitted, window)
+  return leaves === null ? null : Math.max(0, leaves - games)
 }
 
 /** Wanted window: the target's Ra plus and minus the shop's share of it. */

@@ -68,10 +68,17 @@ export const limits = {
   gamesSinceOiling: limit(0, 60, 0.5, 'games', 1),
   gamesPerWeek: limit(0, 60, 0.5, 'games a week', 1),
   waterTemperatureC: limit(20, 60, 1, '°C'),
+  /** What a thermometer may say; the soak itself stops long before. */
+  readTemperatureC: limit(0, 110, 0.5, '°C', 1),
   soakMinutes: limit(1, 60, 1, 'min'),
   minutesPerStep: limit(0, 240, 1, 'min'),
   passesPerSide: limit(1, 40, 1, 'passes'),
   secondsPerSide: limit(0, 600, 5, 's'),
+  padLife: limit(1, 200, 1, 'balls'),
+  padUses: limit(0, 1000, 1, 'balls'),
+  stock: limit(0, 500, 1, 'pieces'),
+  seriesGames: limit(1, 20, 1, 'games'),
+  fixedGames: limit(5, 200, 5, 'games'),
   settlingGames: limit(0, 20, 1, 'games'),
   pocketThreshold: limit(0.1, 0.95, 0.05, 'share', 2),
 } as const satisfies Record<string, Limit>

@@ -5,9 +5,10 @@ import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { surfaceConstants } from '../shop/store.ts'
-import { appendEvent, asSurfaceEvents, recordLayout, standingEvents } from './events.ts'
+import { type Experience, rememberedFit, shopExperience } from '../surface/experience.ts'
+import { appendEvent, asSurfaceEvents, assumedVolumeMl, recordLayout, standingEvents } from './events.ts'
 
-type Row = Omit<Ball, 'surface' | 'lastEvent' | 'lastCleanedAt'>
+type Row = Omit<Ball, 'surface' | 'lastEvent' | 'lastCleanedAt' | 'gamesSinceCleaning' | 'playedVolumeMl'>
 
 const select = `select b.*, c.name as customer_name, c.hand as customer_hand
   from ball_present b join customer_label c on c.id = b.customer_id`
@@ -15,34 +16,52 @@ const select = `select b.*, c.name as customer_name, c.hand as customer_hand
 /** Kinds that 'undo' on the rack takes back. */
 const undoable: readonly BallEventKind[] = ['games', 'scanned', 'cleaned', 'surfaced', 'extracted']
 
-function present(row: Row, events: readonly BallEvent[], constants: SurfaceConstants): Ball {
-  const surface = surfaceNow(row, asSurfaceEvents(events), Date.now(), constants)
+/** Games by which the volume that a ball lately played on is told. */
+const latelyGames = 12
+
+function present(row: Row, events: readonly BallEvent[], constants: SurfaceConstants, experience: Experience): Ball {
+  const surface = surfaceNow(row, asSurfaceEvents(events), Date.now(), constants, {
+    prior: experience.priorFor(row.id, row.cover),
+    fit: rememberedFit,
+  })
   const last = events
     .filter((event) => undoable.includes(event.kind))
     .sort(byRecorded)
     .at(-1)
   const cleaned = events.filter((event) => event.kind === 'cleaned').at(-1)
+  const games = events.filter((event) => event.kind === 'games')
+  const sum = (of: readonly BallEvent[], key: 'games' | 'oil') =>
+    of.reduce((total, { payload }) => {
+      const played = Number(payload['games'])
+      return total + (key === 'games' ? played : played * Number(payload['volumeMl']))
+    }, 0)
+  const lately = games.slice(-latelyGames)
+  const wet = events.filter((event) => event.kind === 'cleaned' || event.kind === 'extracted').at(-1)?.happenedAt ?? ''
   return {
     ...row,
     surface,
     lastEvent: last ? { id: last.id, kind: last.kind, at: last.happenedAt } : null,
     lastCleanedAt: cleaned?.happenedAt ?? null,
+    gamesSinceCleaning: sum(
+      games.filter((event) => event.happenedAt > wet),
+      'games',
+    ),
+    playedVolumeMl: lately.length === 0 ? assumedVolumeMl : sum(lately, 'oil') / sum(lately, 'games'),
   }
 }
 
 const byRecorded = (a: BallEvent, b: BallEvent) => Date.parse(a.recordedAt) - Date.parse(b.recordedAt)
 
 async function presentAll(db: Db, rows: readonly Row[]): Promise<Ball[]> {
-  const [events, constants] = [
-    await standingEvents(
-      db,
-      rows.map((row) => row.id),
-    ),
-    await surfaceConstants(db),
-  ]
+  const events = await standingEvents(
+    db,
+    rows.map((row) => row.id),
+  )
+  const constants = await surfaceConstants(db)
+  const experience = await shopExperience(db, constants)
   const byBall = new Map<string, BallEvent[]>(rows.map((row) => [row.id, []]))
   for (const event of events) byBall.get(event.ballId)?.push(event)
-  return rows.map((row) => present(row, byBall.get(row.id) ?? [], constants))
+  return rows.map((row) => present(row, byBall.get(row.id) ?? [], constants, experience))
 }
 
 export async function listBalls(db: Db, customerId?: string): Promise<Ball[]> {

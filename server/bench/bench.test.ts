@@ -34,8 +34,25 @@ async function newJob(change: object = {}, ofBall: object = {}): Promise<Job> {
   return (await technician.post('/bench/jobs', jobFor(ball.id, change)).expect(200)).body
 }
 const start = (job: Job) => technician.post(`/bench/jobs/${job.id}/start`, { version: job.version })
+/** What a technician answers at the steps that ask. */
+const answers: Readonly<Record<string, object>> = {
+  inspect: { finding: 'fine' },
+  inserts: { finding: 'fine' },
+  'wet-check': { wet: 'dry' },
+}
 const done = (job: Job, position: number, change: object = {}) =>
-  technician.post(`/bench/jobs/${job.id}/steps/${position}/done`, { version: job.version, ...change })
+  technician.post(`/bench/jobs/${job.id}/steps/${position}/done`, {
+    version: job.version,
+    ...answers[job.procedure[position]!.key],
+    ...change,
+  })
+const at = (job: Job, key: string) => job.procedure.findIndex((step) => step.key === key)
+const extraction = { kind: 'extract', steps: null, recipeKey: null }
+/** The tub is one; what an earlier test left in it comes out. */
+async function emptyStations() {
+  const running = (await technician.get('/bench/jobs')).body.filter((one: Job) => one.state === 'running')
+  for (const one of running) await technician.post(`/bench/jobs/${one.id}/cancel`, { version: one.version }).expect(200)
+}
 async function through(first: Job, until: number, change: object = {}): Promise<Job> {
   let job = first
   for (let position = job.procedure.findIndex((step) => !step.doneAt); position < until; position += 1)
@@ -91,9 +108,7 @@ describe('a job from the list to the shelf', () => {
   })
 
   test('a step tapped too early is taken back; a stopped job writes only what was done', async () => {
-    const spinning = (await technician.get('/bench/jobs')).body.filter((one: Job) => one.state === 'running')
-    for (const one of spinning)
-      await technician.post(`/bench/jobs/${one.id}/cancel`, { version: one.version }).expect(200)
+    await emptyStations()
     const sanded = await through((await start(await newJob()).expect(200)).body, 2)
     const back: Job = (await technician.post(`/bench/jobs/${sanded.id}/back`, { version: sanded.version }).expect(200))
       .body
@@ -128,11 +143,110 @@ describe('what may be promised', () => {
       await counter.post('/bench/jobs', jobFor(ball.id, { kind: 'extract', steps: null, recipeKey: null })).expect(200)
     ).body
     expect((await counter.post(`/bench/jobs/${job.id}/start`, { version: job.version })).status).toBe(403)
-    const soaking = await through((await start(job).expect(200)).body, 2)
-    expect(soaking.procedure[2]!.key).toBe('soak')
-    expect((await done(soaking, 2, { temperatureC: 65 })).body.fields[0].path).toBe('temperatureC')
-    const finished = await through(soaking, soaking.procedure.length, { temperatureC: 52 })
+    const running: Job = (await start(job).expect(200)).body
+    const soak = at(running, 'soak')
+    const soaking = await through(running, soak)
+    expect((await done(soaking, soak, { temperatureC: 65 })).body.fields[0].path).toBe('temperatureC')
+    const finished = await through(soaking, soaking.procedure.length)
     expect(finished.state).toBe('done')
     expect((await technician.get(`/balls/${ball.id}`)).body.surface).toMatchObject({ gamesSinceExtraction: 0 })
+  })
+
+  test('work against what the ball does needs a reason, which is kept; a reason does not help polyester', async () => {
+    const ball = await newBall({ factoryGrit: 2000 })
+    const wanted = jobFor(ball.id, { recipeKey: 'to-500', steps: recipeByKey('to-500')!.steps, reads: 'early' })
+    const { body: doubts } = await technician.post('/bench/doubts', wanted).expect(200)
+    expect(doubts).toEqual({ doubts: ['roughen-early'], refused: [] })
+    const refused = await technician.post('/bench/jobs', wanted)
+    expect(refused).toMatchObject({ status: 409, body: { code: 'needs-reason' } })
+    expect(refused.body.fields[0].path).toBe('overrideReason')
+    const overrideReason = 'It is to be the heavy-oil ball from now on'
+    const { body: job } = await technician.post('/bench/jobs', { ...wanted, overrideReason }).expect(200)
+    expect(job).toMatchObject({ overridden: ['roughen-early'], overrideReason })
+    const spare = await newBall({ cover: 'polyester' })
+    const never = await technician.post('/bench/jobs', jobFor(spare.id, { ...extraction, overrideReason }))
+    expect(never).toMatchObject({ status: 422, body: { fields: [{ path: 'kind' }] } })
+  })
+})
+
+describe('water, wet holes and a ball that is not fit', () => {
+  test('a reading over 60 °C stops the job at once; it goes on only after a cooler one; the mean is what is recorded', async () => {
+    await emptyStations()
+    const running: Job = (await start(await newJob(extraction)).expect(200)).body
+    const soaking = await through(running, at(running, 'soak'))
+    const water = (temperatureC: number) =>
+      technician.post(`/bench/jobs/${soaking.id}/water`, { id: randomUUID(), temperatureC })
+    await water(52).expect(200)
+    const { body: stopped } = await water(61.5).expect(200)
+    expect(stopped).toMatchObject({ pausedReason: 'over-temperature', pausedAt: expect.any(String) })
+    expect((await done(stopped, at(running, 'soak'))).body.code).toBe('wrong-state')
+    const resume = (job: Job) => technician.post(`/bench/jobs/${job.id}/resume`, { version: job.version })
+    expect((await resume(stopped)).body.code).toBe('hard-stop')
+    const { body: cooled } = await water(50).expect(200)
+    const { body: goesOn } = await resume(cooled).expect(200)
+    expect(goesOn.procedure[at(running, 'soak')].pausedSeconds).toBeGreaterThan(0)
+    await through(goesOn, goesOn.procedure.length)
+    const events = (await technician.get(`/balls/${soaking.ballId}/events`)).body
+    expect(events.find((one: { kind: string }) => one.kind === 'extracted').payload.temperatureC).toBe(51)
+  })
+
+  test('wet holes lock the ball for two days; leaving the rack earlier needs a reason', async () => {
+    await emptyStations()
+    const running: Job = (await start(await newJob(extraction)).expect(200)).body
+    const check = at(running, 'wet-check')
+    const drying: Job = (await done(await through(running, check), check, { wet: 'wet' }).expect(200)).body
+    const { body: ball } = await technician.get(`/balls/${drying.ballId}`)
+    const hours = (Date.parse(ball.lockedUntil) - Date.now()) / 3_600_000
+    expect(hours).toBeGreaterThan(47)
+    expect(drying.procedure[check + 1]).toMatchObject({ key: 'dry', minutes: 48 * 60 })
+    expect((await done(drying, check + 1)).body.fields[0].path).toBe('earlyReason')
+    const skip = await technician.post(`/bench/jobs/${drying.id}/steps/${check + 1}/skip`, {
+      version: drying.version,
+      reason: 'no time',
+    })
+    expect(skip.body.code).toBe('refused')
+    await done(drying, check + 1, { earlyReason: 'Blown out and dry to the touch' }).expect(200)
+  })
+
+  test('a crack holds the job and every other work, until a look finds the ball fine', async () => {
+    await emptyStations()
+    const running: Job = (await start(await newJob()).expect(200)).body
+    const held: Job = (await done(running, 0, { finding: 'cracked' }).expect(200)).body
+    expect(held.pausedReason).toBe('cracked')
+    expect(held.procedure[0]!.doneAt).toBeNull()
+    const other = await technician.post(
+      '/bench/jobs',
+      jobFor(held.ballId, { kind: 'clean', steps: null, recipeKey: null }),
+    )
+    expect(other.body.fields[0].message).toMatch(/crack/)
+    const resumed: Job = (await technician.post(`/bench/jobs/${held.id}/resume`, { version: held.version }).expect(200))
+      .body
+    await done(resumed, 0).expect(200)
+    expect((await technician.get(`/balls/${held.ballId}`)).body.lastFinding).toBe('fine')
+  })
+})
+
+describe('pads and skipped steps', () => {
+  test('a pad counts the ball and its wear goes into the finish; one step back takes the count back', async () => {
+    await emptyStations()
+    const pad = { id: randomUUID(), name: 'Worn 500', abrasive: 'pad', grit: 500, lifeBalls: 6, uses: 11 }
+    await technician.post('/pads', pad).expect(200)
+    const uses = async () =>
+      (await technician.get('/pads')).body.find((one: { id: string }) => one.id === pad.id).uses as number
+    const running: Job = (await start(await newJob()).expect(200)).body
+    const sanded: Job = (await done(await through(running, 1), 1, { padId: pad.id }).expect(200)).body
+    expect(await uses()).toBe(12)
+    const back: Job = (await technician.post(`/bench/jobs/${sanded.id}/back`, { version: sanded.version }).expect(200))
+      .body
+    expect(await uses()).toBe(11)
+    const again: Job = (await done(back, 1, { padId: pad.id }).expect(200)).body
+    const rinse = await technician
+      .post(`/bench/jobs/${again.id}/steps/2/skip`, { version: again.version, reason: 'rinsed at the tap' })
+      .expect(200)
+    const finished = await through(rinse.body, rinse.body.procedure.length)
+    expect(finished.procedure[2]).toMatchObject({ key: 'rinse', skippedReason: 'rinsed at the tap' })
+    const events = (await technician.get(`/balls/${finished.ballId}/events`)).body
+    const { payload } = events.find((one: { kind: string }) => one.kind === 'surfaced')
+    expect(payload.steps.map((step: { padUses: number }) => step.padUses)).toEqual([11, 0])
   })
 })

@@ -1,10 +1,30 @@
-import { jobSchema, stepDoneSchema } from '@sleetfall/contract'
+import {
+  jobDoubtsSchema,
+  jobPausedSchema,
+  jobSchema,
+  jobTrialSchema,
+  stepDoneSchema,
+  stepSkippedSchema,
+  waterReadingSchema,
+} from '@sleetfall/contract'
 import { Router } from 'express'
 import { number, object } from 'yup'
 import { type Context, idOf, requireTechnician } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { write } from '../http/write.ts'
-import { cancelJob, startJob, stepBack, stepDone, takeJob } from './service.ts'
+import { checked, write } from '../http/write.ts'
+import { doubtsAbout } from './doubts.ts'
+import {
+  cancelJob,
+  pauseJob,
+  readWater,
+  resumeJob,
+  setTrial,
+  skipStep,
+  startJob,
+  stepBack,
+  stepDone,
+  takeJob,
+} from './service.ts'
 import { benchStrip, jobById, listJobs } from './store.ts'
 
 const versionSchema = object({ version: number().integer().required() })
@@ -43,6 +63,42 @@ export function benchRoutes(context: Context): Router {
       return stepDone(db, idOf(request), Number(request.params['position']), input, user.id)
     }),
   )
+  router.post(
+    '/jobs/:id/steps/:position/skip',
+    write(context, stepSkippedSchema, ({ db, input, request, user }) => {
+      requireTechnician(request)
+      return skipStep(db, idOf(request), Number(request.params['position']), input, user.id)
+    }),
+  )
+  router.post(
+    '/jobs/:id/pause',
+    write(context, jobPausedSchema, ({ db, input, request }) => {
+      requireTechnician(request)
+      return pauseJob(db, idOf(request), input.version, input.reason)
+    }),
+  )
+  router.post(
+    '/jobs/:id/resume',
+    write(context, versionSchema, ({ db, input, request }) => {
+      requireTechnician(request)
+      return resumeJob(db, idOf(request), input.version)
+    }),
+  )
+  router.post(
+    '/jobs/:id/water',
+    write(context, waterReadingSchema, ({ db, input, request }) => {
+      requireTechnician(request)
+      return readWater(db, idOf(request), input, 'typed')
+    }),
+  )
+  router.post(
+    '/jobs/:id/trial',
+    write(context, jobTrialSchema, ({ db, input, request }) => setTrial(db, idOf(request), input)),
+  )
+  /** What speaks against work, asked while it is being written down. */
+  router.post('/doubts', async (request, response) => {
+    response.json(await doubtsAbout(database, checked(jobDoubtsSchema, request.body)))
+  })
   router.post(
     '/jobs/:id/back',
     write(context, versionSchema, ({ db, input, request }) => {

@@ -1,19 +1,25 @@
 import type { BenchStrip, Found, Job, JobInput, JobStep, Station } from '@sleetfall/contract'
-import { type ProcedureStep, procedureFor } from '@sleetfall/core'
+import { type ProcedureStep, type WorkDoubt, procedureFor } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow } from '../database/rows.ts'
 
-const select = `select j.*, b.name as ball_name, b.customer_id, b.customer_name, b.customer_hand,
-  e.name as event_name, coalesce(s.procedure, '[]') as procedure
+const select = `select j.*, b.name as ball_name, b.cover, b.customer_id, b.customer_name, b.customer_hand,
+  p.locked_until, e.name as event_name, coalesce(s.procedure, '[]') as procedure, coalesce(w.water, '[]') as water
   from job j
   join ball_label b on b.id = j.ball_id
+  join ball_present p on p.id = j.ball_id
   left join event_label e on e.id = j.event_id
   left join lateral (
     select json_agg(json_build_object('position', position, 'key', key, 'station', station_kind, 'minutes', minutes,
       'cautions', cautions, 'recipeStep', recipe_step, 'startedAt', started_at, 'doneAt', done_at,
-      'doneBy', (select name from staff_label where id = job_step.staff_id)) order by position) as procedure
-    from job_step where job_id = j.id) s on true`
+      'doneBy', (select name from staff_label where id = job_step.staff_id),
+      'stationName', (select name from station where id = job_step.station_id),
+      'pausedSeconds', paused_seconds, 'skippedReason', skipped_reason, 'measured', measured) order by position) as procedure
+    from job_step where job_id = j.id) s on true
+  left join lateral (
+    select json_agg(json_build_object('at', r.at, 'temperatureC', r.temperature_c, 'source', r.source) order by r.at) as water
+    from (select * from job_reading where job_id = j.id order by at desc limit 40) r) w on true`
 
 const shownDoneDays = 30
 
@@ -28,8 +34,12 @@ export const listJobs = (db: Db) =>
 
 export const jobById = (db: Db, id: string) => db.maybeOne<Job>(`${select} where j.id = $1`, [id])
 
-export async function createJob(db: Db, input: JobInput): Promise<Job | null> {
-  await insertRow(db, 'job', input)
+export async function createJob(
+  db: Db,
+  { reads: _reads, ...input }: JobInput,
+  overridden: readonly WorkDoubt[] = [],
+): Promise<Job | null> {
+  await insertRow(db, 'job', { ...input, overridden: JSON.stringify(overridden) })
   const procedure = procedureFor(input.kind, input.steps ?? [])
   for (const [position, step] of procedure.entries()) {
     const { key, station, minutes, cautions, recipeStep } = step
@@ -54,7 +64,7 @@ export async function changeState(
   change: { readonly from: readonly Job['state'][]; readonly to: Job['state'] },
 ): Promise<boolean> {
   const touched = await db.run(
-    `update job set state = $4, started_at = case when $4 = 'running' then now() else started_at end,
+    `update job set state = $4, paused_at = null, paused_reason = '', started_at = case when $4 = 'running' then now() else started_at end,
        done_at = case when $4 = 'done' then now() end
      where id = $1 and version = $2 and state = any($3)`,
     [id, version, change.from, change.to],
@@ -62,12 +72,12 @@ export async function changeState(
   return touched === 1
 }
 
-/** Counts up the job's version, so that two people cannot run the same step. */
+/** Counts up the job's version, so that two people cannot run the same step. A paused job goes on by being resumed. */
 export const claimJob = async (db: Db, id: string, version: number) =>
-  (await db.run(`update job set due_on = due_on where id = $1 and version = $2 and state = 'running'`, [
-    id,
-    version,
-  ])) === 1
+  (await db.run(
+    `update job set due_on = due_on where id = $1 and version = $2 and state = 'running' and paused_at is null`,
+    [id, version],
+  )) === 1
 
 /** A station of a kind that can take the ball now, or null when all are busy. */
 async function freeStation(db: Db, kind: ProcedureStep['station']): Promise<Station | null> {
@@ -104,20 +114,88 @@ export async function finishStep(
   )
 }
 
+/** Stops the running step's clock, with the reason; false when the job does not run or another writer was first. */
+export const pauseJob = async (db: Db, id: string, version: number | null, reason: string) =>
+  (await db.run(
+    `update job set paused_at = now(), paused_reason = $3
+     where id = $1 and version = coalesce($2, version) and state = 'running' and paused_at is null`,
+    [id, version, reason],
+  )) === 1
+
+/** Starts the clock again; the time between does not count. */
+export async function resumeJob(db: Db, id: string, version: number): Promise<boolean> {
+  await db.run(
+    `update job_step set paused_seconds = paused_seconds + extract(epoch from now() - j.paused_at)
+     from job j where j.id = $1 and j.version = $2 and j.paused_at is not null and job_step.job_id = j.id
+       and job_step.started_at is not null and job_step.done_at is null`,
+    [id, version],
+  )
+  return (
+    (await db.run(
+      `update job set paused_at = null, paused_reason = '' where id = $1 and version = $2 and paused_at is not null`,
+      [id, version],
+    )) === 1
+  )
+}
+
+export const skipStep = (db: Db, jobId: string, position: number, staffId: string, reason: string) =>
+  db.run(
+    'update job_step set done_at = now(), staff_id = $3, skipped_reason = $4 where job_id = $1 and position = $2',
+    [jobId, position, staffId, reason],
+  )
+
+export const setMinutes = (db: Db, jobId: string, key: string, minutes: number) =>
+  db.run('update job_step set minutes = greatest(minutes, $3) where job_id = $1 and key = $2 and done_at is null', [
+    jobId,
+    key,
+    minutes,
+  ])
+
+export const setTrial = (db: Db, id: string, side: 'before' | 'after', trialId: string | null) =>
+  db.run(`update job set ${side === 'before' ? 'before_trial_id' : 'after_trial_id'} = $2 where id = $1`, [id, trialId])
+
+export const addReading = (
+  db: Db,
+  reading: { id: string; jobId: string; position: number; temperatureC: number; source: 'typed' | 'bath' },
+) => insertRow(db, 'job_reading', reading)
+
+export const readingsOf = (db: Db, jobId: string) =>
+  db.many<{ position: number; at: string; temperatureC: number }>(
+    'select position, at, temperature_c from job_reading where job_id = $1 order by at',
+    [jobId],
+  )
+
+/** Jobs whose ball is in the water now, with the step that runs. */
+export const jobsInWater = (db: Db, keys: readonly string[]) =>
+  db.many<{
+    id: string
+    position: number
+    key: string
+    pausedAt: string | null
+    lastC: number | null
+    lastAt: string | null
+  }>(
+    `select j.id, s.position, s.key, j.paused_at, r.temperature_c as last_c, r.at as last_at
+     from job j join job_step s on s.job_id = j.id and s.started_at is not null and s.done_at is null
+     left join lateral (select temperature_c, at from job_reading where job_id = j.id and source = 'bath' order by at desc limit 1) r on true
+     where j.state = 'running' and s.station_kind = 'bath' and s.key = any($1)`,
+    [keys],
+  )
+
 /**
  * Takes the running step off its station and makes the one before it current again, on the station and with the timer
  * that it had. Breaks the one-ball constraint, and so is refused, when another ball has taken that station since.
  */
 export async function reopenStep(db: Db, jobId: string, position: number): Promise<void> {
   await db.run(
-    `update job_step set started_at = null, done_at = null, station_id = null, measured = '{}'
+    `update job_step set started_at = null, done_at = null, station_id = null, measured = '{}', paused_seconds = 0, skipped_reason = null
      where job_id = $1 and position > $2`,
     [jobId, position],
   )
-  await db.run(`update job_step set done_at = null, measured = '{}' where job_id = $1 and position = $2`, [
-    jobId,
-    position,
-  ])
+  await db.run(
+    `update job_step set done_at = null, measured = '{}', skipped_reason = null where job_id = $1 and position = $2`,
+    [jobId, position],
+  )
 }
 
 /** Frees the stations of a job that ends before its last step. */
@@ -134,11 +212,19 @@ export async function measuredOf(db: Db, jobId: string): Promise<{ key: string; 
 
 export async function benchStrip(db: Db): Promise<BenchStrip> {
   const rows = await db.many<
-    Station & { jobId: string | null; ballName: string; key: ProcedureStep['key']; startedAt: string; minutes: number }
+    Station & {
+      jobId: string | null
+      ballName: string
+      key: ProcedureStep['key']
+      startedAt: string
+      minutes: number
+      pausedSeconds: number
+      pausedAt: string | null
+    }
   >(
-    `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes
+    `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes, r.paused_seconds, r.paused_at
      from station s left join lateral (
-       select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes
+       select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes, st.paused_seconds, j.paused_at
        from job_step st join job j on j.id = st.job_id and j.state = 'running' join ball_label b on b.id = j.ball_id
        where st.station_id = s.id and st.started_at is not null and st.done_at is null
        order by st.started_at limit 1) r on true
@@ -152,11 +238,11 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
   const { waiting } = await db.one<{ waiting: number }>(
     `select count(*)::int as waiting from job where state = 'waiting'`,
   )
-  const stations = rows.map(({ id, name, kind, jobId, ballName, key, startedAt, minutes }) => ({
+  const stations = rows.map(({ id, name, kind, jobId, ballName, key, ...times }) => ({
     id,
     name,
     kind,
-    job: jobId === null ? null : { id: jobId, ballName, stepKey: key, startedAt, minutes },
+    job: jobId === null ? null : { id: jobId, ballName, stepKey: key, ...times },
   }))
   return { stations, next, waiting, serverTime: new Date().toISOString() }
 }

@@ -3,6 +3,7 @@ import type { WorkPool } from '@sleetfall/core'
 import type { Request } from 'express'
 import 'express-session'
 import type { Database } from '../database/db.ts'
+import type { DeviceHub } from '../devices/hub.ts'
 import { ProblemError } from './errors.ts'
 
 /** What routes are given. */
@@ -10,6 +11,7 @@ export interface Context {
   readonly database: Database
   /** Threads for the motion core. */
   readonly motion: WorkPool
+  readonly devices: DeviceHub
 }
 
 export interface SignedIn {

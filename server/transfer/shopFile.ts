@@ -23,6 +23,7 @@ import { invalidInput } from '../http/errors.ts'
 import { createPattern } from '../lanes/store.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { createStaff } from '../staff/store.ts'
+import { createPad, createRecipe } from '../supplies/store.ts'
 import { addShot, createTrial, setShotAside, trialById } from '../trials/store.ts'
 import { momentOf, resolveDay } from './days.ts'
 
@@ -74,6 +75,8 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
     const made = await createPattern(db, { ...pattern, id: randomUUID() })
     if (made) patterns.add(made.name, { id: made.id, volumeMl: made.figures.volumeMl })
   }
+  for (const pad of file.pads) await createPad(db, { ...pad, id: randomUUID() })
+  for (const recipe of file.recipes) await createRecipe(db, { ...recipe, id: randomUUID() })
   for (const customer of file.customers) {
     const made = await createCustomer(db, { ...customer, id: randomUUID() })
     if (made) customers.add(made.name, made)
@@ -111,6 +114,9 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
       dueOn: resolveDay(job.due, today),
       eventId: job.event === null ? null : events.find(job.event, `${path}.event`).id,
       reason: job.reason,
+      overrideReason: '',
+      beforeTrialId: null,
+      reads: null,
     })
   }
   return { customers: file.customers.length, balls: file.balls.length, events: file.events.length }
@@ -160,7 +166,7 @@ function momentsOf(entry: HistoryEntry, today: string): string[] {
 }
 
 function eventOf(entry: HistoryEntry, happenedAt: string): Record<string, unknown> {
-  const { kind, games, grits, minutes, temperatureC, place, shelf } = entry
+  const { kind, games, grits, spots, minutes, temperatureC, place, shelf } = entry
   const recipe = entry.recipe === undefined ? {} : { steps: recipeByKey(entry.recipe)?.steps, recipeKey: entry.recipe }
   return {
     id: randomUUID(),
@@ -168,6 +174,7 @@ function eventOf(entry: HistoryEntry, happenedAt: string): Record<string, unknow
     happenedAt,
     games,
     grits,
+    spots,
     minutes,
     temperatureC,
     place,

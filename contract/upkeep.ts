@@ -1,0 +1,135 @@
+import {
+  type Advice,
+  type Due,
+  type SchoolCost,
+  type SurfaceCurve,
+  type SurfaceNow,
+  type UpkeepPolicy,
+  type WearBand,
+  complaints,
+  policyDefaults,
+  schools,
+} from '@sleetfall/core'
+import * as yup from 'yup'
+import { calendarDay, identifier, oneOf, optionalOneOf, optionalText, requiredText, wholeQuantity } from './fields.ts'
+import type { BallEvent } from './balls.ts'
+import type { Stored } from './stored.ts'
+
+export const policySchema = yup.object({
+  school: oneOf('School', schools),
+  seriesGames: wholeQuantity('seriesGames', 'Touch up every').default(policyDefaults.seriesGames),
+  fixedGames: wholeQuantity('fixedGames', 'Resurface every').default(policyDefaults.fixedGames),
+  gamesBeforeEvent: wholeQuantity('seriesGames', 'Games before the event').default(policyDefaults.gamesBeforeEvent),
+  extractHeavyGames: wholeQuantity('fixedGames', 'Extract every, heavy oil').default(policyDefaults.extractHeavyGames),
+  extractLightGames: wholeQuantity('fixedGames', 'Extract every, light oil').default(policyDefaults.extractLightGames),
+  seasonEnds: yup
+    .array(calendarDay('End of the season').required('End of the season: please give a date'))
+    .max(6, 'Ends of the season: at most 6')
+    .default([]),
+})
+
+/** Whose upkeep a policy is: the shop's when neither is given. */
+export const policyForSchema = yup.object({
+  customerId: identifier('Customer').nullable().default(null).notRequired(),
+  ballId: identifier('Ball').nullable().default(null).notRequired(),
+  /** Null takes the choice back, so that the wider one counts again. */
+  policy: policySchema.nullable().default(null),
+})
+export type PolicyFor = yup.InferType<typeof policyForSchema>
+export type PolicyScope = 'shop' | 'customer' | 'ball'
+
+/** One ball on the upkeep board. */
+export interface UpkeepRow {
+  readonly ballId: string
+  readonly ballName: string
+  readonly customerId: string
+  readonly customerName: string
+  readonly policy: UpkeepPolicy
+  readonly scope: PolicyScope
+  readonly due: readonly Due[]
+  /** Kinds of open jobs of this ball. */
+  readonly openJobs: readonly string[]
+  readonly place: string
+  readonly lockedUntil: string | null
+}
+export interface UpkeepBoard {
+  readonly rows: readonly UpkeepRow[]
+  readonly shopPolicy: UpkeepPolicy
+}
+
+/** Everything that a ball's surface page shows. */
+export interface SurfacePage {
+  readonly ballId: string
+  readonly surface: SurfaceNow
+  readonly curve: SurfaceCurve | null
+  /** Median and 90 % band, by games on the surface, from the start to well past the present. */
+  readonly band: readonly WearBand[]
+  readonly policy: UpkeepPolicy
+  readonly scope: PolicyScope
+  readonly due: readonly Due[]
+  readonly costs: readonly SchoolCost[]
+  /** What was done to it on this surface, at games on the surface. */
+  readonly marks: readonly { readonly games: number; readonly kind: BallEvent['kind']; readonly at: string }[]
+  /** Shop balls of this cover whose readings shape the expectation. */
+  readonly sharedBalls: number
+  readonly oilUl: { readonly low: number; readonly likely: number; readonly high: number }
+  readonly gamesPerWeek: number
+  readonly gamesPerWeekAssumed: boolean
+  /** Label and scan disagree about the finish that it came with. */
+  readonly labelDisagrees: { readonly labelGrit: number; readonly scannedGrit: number } | null
+}
+
+export const adviceQuestionSchema = yup.object({
+  complaint: optionalOneOf('Complaint', complaints),
+  patternId: identifier('Pattern').nullable().default(null).notRequired(),
+})
+export type AdviceGiven = Advice
+
+export const reminderSchema = yup.object({
+  id: identifier(),
+  customerId: identifier('Customer'),
+  subject: requiredText('Subject', 120),
+  body: requiredText('Text', 2000),
+})
+export interface OutboxMessage extends yup.InferType<typeof reminderSchema>, Stored {
+  readonly customerName: string
+  readonly state: 'queued' | 'sent' | 'withdrawn'
+  readonly sentAt: string | null
+}
+
+export interface UpkeepLink extends Stored {
+  readonly id: string
+  readonly expiresOn: string
+  readonly revokedAt: string | null
+}
+
+/** Play that somebody logs in seconds: games on a pattern, and how soon and with what the ball was cleaned. */
+export const cleanedHow = ['not', 'towel', 'cleaner-now', 'cleaner-next-day'] as const
+export const sessionLogSchema = yup.object({
+  id: identifier(),
+  ballId: identifier('Ball'),
+  games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
+  patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  playedOn: calendarDay('Played on').required('Played on: please give a date'),
+  cleaned: oneOf('Cleaned', cleanedHow),
+  note: optionalText('Note', 200),
+})
+export type SessionLog = yup.InferType<typeof sessionLogSchema>
+
+/** What a customer sees through a link, and nothing else. */
+export interface OpenUpkeep {
+  readonly shopName: string
+  readonly customerName: string
+  readonly expiresOn: string
+  readonly balls: readonly {
+    readonly id: string
+    readonly name: string
+    readonly grit: number | null
+    readonly status: SurfaceNow['status']
+    readonly gamesOnSurface: number
+    readonly gamesSinceCleaning: number
+    readonly lockedUntil: string | null
+    readonly due: readonly Due[]
+  }[]
+  readonly patterns: readonly { readonly id: string; readonly name: string }[]
+}

@@ -1,0 +1,3 @@
+export * from './advise.ts'
+export * from './facts.ts'
+export * from './rules.ts'

@@ -1,0 +1,95 @@
+import { procedureFor } from '../bench/procedure.ts'
+import { assumedGamesPerWeek } from '../bench/promise.ts'
+import { type Finish, type RecipeStep, applyRecipe, handRefresh } from '../surface/recipe.ts'
+import { gritOfRa } from '../surface/grit.ts'
+import { type WearParameters, wornRaUm } from '../surface/wear.ts'
+import { type School, type UpkeepPolicy, schools } from './policy.ts'
+
+export interface SchoolCost {
+  readonly school: School
+  /** Over a year of this customer's play. */
+  readonly resurfaces: number
+  readonly touchUps: number
+  readonly gamesPerResurface: number | null
+  readonly minutes: number
+  readonly coverMm: number
+  readonly daysAway: number
+  /** Share of games with the surface inside its window. */
+  readonly inWindow: number
+  /** Median equivalent grit that was played. */
+  readonly playedGrit: number
+}
+
+export interface CostQuestion {
+  readonly wear: WearParameters
+  readonly now: Finish
+  readonly gamesOnSurface: number
+  /** Where the present curve started, µm. */
+  readonly startRaUm: number
+  readonly recipe: readonly RecipeStep[]
+  readonly window: { readonly targetGrit: number; readonly minRaUm: number; readonly maxRaUm: number }
+  readonly gamesPerWeek: number | null
+  /** Events a year. */
+  readonly events: number
+}
+
+const weeksAYear = 52
+/** A resurface keeps the ball for a day, usually until the next visit; a touch-up is done at the lane. */
+const daysAwayPerResurface = 2
+
+/** What each school would cost over a year of this play, game by game from the surface as it is now. */
+export const schoolCosts = (question: CostQuestion, policy: UpkeepPolicy): SchoolCost[] =>
+  schools.map((school) => yearUnder(question, { ...policy, school }))
+
+function yearUnder(question: CostQuestion, policy: UpkeepPolicy): SchoolCost {
+  const { wear, recipe, window } = question
+  const perWeek = question.gamesPerWeek && question.gamesPerWeek > 0 ? question.gamesPerWeek : assumedGamesPerWeek
+  const games = Math.round(perWeek * weeksAYear)
+  const untilEvent = question.events > 0 ? Math.round(games / question.events) : Infinity
+  const touch = handRefresh(window.targetGrit > 3000 ? 3000 : window.targetGrit)
+  let base = question.now.raBaseUm
+  let start = question.startRaUm
+  let age = question.gamesOnSurface
+  let [resurfaces, touchUps, coverMm, inside] = [0, 0, 0, 0]
+  const played: number[] = []
+  const apply = (steps: readonly RecipeStep[], topUm: number) => {
+    const done = applyRecipe({ raTopUm: topUm, raBaseUm: Math.max(base, topUm) }, steps)
+    coverMm += done.coverRemovedMm
+    base = done.raBaseUm
+    start = done.raTopUm
+    age = 0
+  }
+  for (let game = 0; game < games; game += 1) {
+    const topUm = wornRaUm(wear, start, age)
+    const outside = topUm < window.minRaUm || topUm > window.maxRaUm
+    const full =
+      (policy.school === 'fixed-games' && age >= policy.fixedGames) ||
+      (policy.school === 'by-measurement' && outside && age > 0) ||
+      (policy.school === 'before-events' && (game + policy.gamesBeforeEvent) % untilEvent === 0 && game > 0)
+    if (full) {
+      apply(recipe, topUm)
+      resurfaces += 1
+    } else if (policy.school === 'every-series' && age >= policy.seriesGames) {
+      apply([touch], topUm)
+      touchUps += 1
+    }
+    const playedUm = wornRaUm(wear, start, age)
+    played.push(playedUm)
+    if (playedUm >= window.minRaUm && playedUm <= window.maxRaUm) inside += 1
+    age += 1
+  }
+  played.sort((a, b) => a - b)
+  const minutesOf = (kind: 'resurface' | 'refresh', steps: readonly RecipeStep[]) =>
+    procedureFor(kind, steps).reduce((sum, step) => sum + step.minutes, 0)
+  return {
+    school: policy.school,
+    resurfaces,
+    touchUps,
+    gamesPerResurface: resurfaces + touchUps > 0 ? games / (resurfaces + touchUps) : null,
+    minutes: resurfaces * minutesOf('resurface', recipe) + touchUps * minutesOf('refresh', [touch]),
+    coverMm,
+    daysAway: resurfaces * daysAwayPerResurface,
+    inWindow: games === 0 ? 0 : inside / games,
+    playedGrit: gritOfRa(played[Math.floor(played.length / 2)] ?? start),
+  }
+}

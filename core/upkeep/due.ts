@@ -1,0 +1,115 @@
+import { type CoverFamily, isReactive } from '../ball/covers.ts'
+import { oilHeavyFromShare } from '../surface/care.ts'
+import type { SurfaceNow } from '../surface/timeline.ts'
+import { assumedGamesPerWeek } from '../bench/promise.ts'
+import { type UpkeepPolicy, heavyVolumeMl } from './policy.ts'
+
+const dayMs = 86_400_000
+
+export const upkeepWorks = ['clean', 'scan', 'touch-up', 'resurface', 'extract'] as const
+export type UpkeepWork = (typeof upkeepWorks)[number]
+export const dueReasons = [
+  'played-not-cleaned',
+  'surface-unknown',
+  'series-played',
+  'fixed-games',
+  'leaves-window',
+  'outside-window',
+  'event',
+  'extract-heavy',
+  'extract-light',
+  'oil-share',
+  'season-end',
+] as const
+export type DueReason = (typeof dueReasons)[number]
+
+export interface Due {
+  readonly work: UpkeepWork
+  readonly reason: DueReason
+  /** Games until then; 0 when it is due, negative when it was; null when a date decides. */
+  readonly games: number | null
+  readonly atMs: number
+}
+
+export interface UpkeepBall {
+  readonly cover: CoverFamily
+  readonly surface: Pick<
+    SurfaceNow,
+    'status' | 'gamesLeft' | 'gamesOnSurface' | 'gamesSinceExtraction' | 'oil' | 'oilShare' | 'lastSurfacedMs'
+  >
+  /** Games since it was last cleaned. */
+  readonly gamesSinceCleaning: number
+  /** Mean volume of the patterns it lately played on, mL. */
+  readonly volumeMl: number
+}
+
+export interface Play {
+  readonly gamesPerWeek: number | null
+  /** Starts of the customer's next events, earliest first. */
+  readonly eventsMs: readonly number[]
+}
+
+/** When a number of games will have been played; without a habit on record one series a week is taken. */
+const afterGames = (nowMs: number, games: number, gamesPerWeek: number | null) =>
+  nowMs + (Math.max(0, games) / (gamesPerWeek && gamesPerWeek > 0 ? gamesPerWeek : assumedGamesPerWeek)) * 7 * dayMs
+
+/** What a ball is due for under a policy, earliest first. Cleaning does not depend on the school; polyester needs no oil work. */
+export function dueWork(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: number): Due[] {
+  const inGames = (work: UpkeepWork, reason: DueReason, games: number): Due => ({
+    work,
+    reason,
+    games,
+    atMs: afterGames(nowMs, games, play.gamesPerWeek),
+  })
+  const due: Due[] = []
+  if (ball.gamesSinceCleaning > 0) due.push(inGames('clean', 'played-not-cleaned', 0))
+  const surface = surfaceDue(ball, policy, play, nowMs, inGames)
+  if (surface) due.push(surface)
+  if (isReactive(ball.cover)) due.push(oilDue(ball, policy, nowMs, inGames))
+  return due.sort((a, b) => a.atMs - b.atMs)
+}
+
+type InGames = (work: UpkeepWork, reason: DueReason, games: number) => Due
+
+function surfaceDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: number, inGames: InGames): Due | null {
+  const { surface } = ball
+  const { school } = policy
+  if (school === 'lane-shine') return null
+  if (school === 'every-series')
+    return inGames('touch-up', 'series-played', policy.seriesGames - surface.gamesOnSurface)
+  if (school === 'fixed-games') return inGames('resurface', 'fixed-games', policy.fixedGames - surface.gamesOnSurface)
+  if (school === 'before-events') return eventDue(ball, policy, play, nowMs)
+  if (surface.status === 'unknown') return inGames('scan', 'surface-unknown', 0)
+  if (surface.status === 'too-smooth' || surface.status === 'too-rough')
+    return inGames('resurface', 'outside-window', 0)
+  return surface.gamesLeft === null ? null : inGames('resurface', 'leaves-window', surface.gamesLeft)
+}
+
+/** Days that so many games take before an event, at least one. */
+const settlingDays = (games: number, gamesPerWeek: number | null) =>
+  Math.max(1, Math.ceil((7 * games) / (gamesPerWeek && gamesPerWeek > 0 ? gamesPerWeek : assumedGamesPerWeek)))
+
+function eventDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: number): Due | null {
+  const next = play.eventsMs.find((atMs) => atMs > nowMs)
+  if (next === undefined) return null
+  const atMs = next - settlingDays(policy.gamesBeforeEvent, play.gamesPerWeek) * dayMs
+  // Brought to its recipe for this event already.
+  const done = ball.surface.lastSurfacedMs !== null && ball.surface.lastSurfacedMs >= atMs - 7 * dayMs
+  return done ? null : { work: 'resurface', reason: 'event', games: null, atMs: Math.max(atMs, nowMs) }
+}
+
+function oilDue(ball: UpkeepBall, policy: UpkeepPolicy, nowMs: number, inGames: InGames): Due {
+  if (ball.surface.oilShare >= oilHeavyFromShare) return inGames('extract', 'oil-share', 0)
+  const heavy = ball.volumeMl >= heavyVolumeMl
+  const interval = heavy ? policy.extractHeavyGames : policy.extractLightGames
+  const byGames = inGames(
+    'extract',
+    heavy ? 'extract-heavy' : 'extract-light',
+    interval - ball.surface.gamesSinceExtraction,
+  )
+  const seasonEnd = policy.seasonEnds.map((day) => Date.parse(day)).find((atMs) => atMs > nowMs)
+  // A season's end draws an extraction forward when the ball has played at least a third of its interval.
+  if (seasonEnd !== undefined && seasonEnd < byGames.atMs && ball.surface.gamesSinceExtraction * 3 >= interval)
+    return { work: 'extract', reason: 'season-end', games: null, atMs: seasonEnd }
+  return byGames
+}

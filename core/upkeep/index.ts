@@ -1,0 +1,3 @@
+export * from './cost.ts'
+export * from './due.ts'
+export * from './policy.ts'

@@ -1,0 +1,83 @@
+import {
+  type BathState,
+  type Device,
+  type DeviceKind,
+  type ScanReading,
+  bathSettingsSchema,
+  deviceKinds,
+  deviceSettingsSchema,
+  scanRequestSchema,
+} from '@sleetfall/contract'
+import { Router } from 'express'
+import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
+import { ballById } from '../balls/store.ts'
+import { type Context, requireTechnician } from '../http/context.ts'
+import { ProblemError, notFound } from '../http/errors.ts'
+import { checked, write } from '../http/write.ts'
+import { listDevices, setDevice } from './store.ts'
+
+export function deviceRoutes(context: Context): Router {
+  const { database, devices } = context
+  const router = Router()
+
+  async function all(): Promise<Device[]> {
+    const settings = await listDevices(database)
+    return Promise.all(
+      settings.map(async (one) => ({ ...one, answers: one.connected && (await devices.answers(one.kind)) })),
+    )
+  }
+  async function requireConnected(kind: DeviceKind): Promise<void> {
+    if ((await listDevices(database)).some((one) => one.kind === kind && one.connected)) return
+    throw new ProblemError(
+      409,
+      'wrong-state',
+      'This device is not connected. Connect it under Shop → Devices, or type the reading.',
+    )
+  }
+
+  router.get('/', async (_request, response) => {
+    response.json(await all())
+  })
+  router.put(
+    '/:kind',
+    write(context, deviceSettingsSchema, async ({ db, input, request }) => {
+      requireTechnician(request)
+      const kind = String(request.params['kind']) as DeviceKind
+      if (!deviceKinds.includes(kind)) throw notFound('There is no such device.')
+      await setDevice(db, kind, input)
+      if (input.connected) await devices.command('PUT', `/${kind}`, { noise: input.noise })
+      devices.follow(await listDevices(db))
+      return { kind, ...input, answers: input.connected } satisfies Device
+    }),
+  )
+
+  /** Set point and faults of the bath's stand-in. */
+  router.put('/bath/settings', async (request, response) => {
+    requireTechnician(request)
+    response.json(await devices.command('PUT', '/bath', checked(bathSettingsSchema, request.body)))
+  })
+  router.get('/bath/stream', (request, response) => {
+    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' })
+    const send = (state: BathState | null) => {
+      response.write(`data: ${JSON.stringify(state)}\n\n`)
+      response.flush?.()
+    }
+    send(devices.lastBath())
+    const stop = devices.onBath(send)
+    request.on('close', stop)
+  })
+
+  /** Reads one spot of a ball. The stand-in is told the ball's story, since no real ball lies under it. */
+  router.post('/scanner/read', async (request, response) => {
+    requireTechnician(request)
+    await requireConnected('scanner')
+    const { ballId, spot } = checked(scanRequestSchema, request.body)
+    const ball = await ballById(database, ballId)
+    if (!ball) throw notFound('There is no such ball.')
+    const { id, cover, factoryGrit = null, gamesBefore } = ball
+    const history = asSurfaceEvents(await standingEvents(database, [id]))
+    await devices.command('POST', '/scanner/place', { id, cover, factoryGrit, gamesBefore, history })
+    response.json(await devices.command<ScanReading>('POST', '/scanner/read', { spot }))
+  })
+  return router
+}

@@ -1,0 +1,74 @@
+import { type OpenUpkeep, sessionLogSchema } from '@sleetfall/contract'
+import { type Request, Router } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import { listBalls } from '../balls/store.ts'
+import { customerById } from '../customers/store.ts'
+import type { Db } from '../database/db.ts'
+import type { Context } from '../http/context.ts'
+import { ProblemError, notFound } from '../http/errors.ts'
+import { RateLimitStore } from '../http/rateLimitStore.ts'
+import { checked } from '../http/write.ts'
+import { listPatterns } from '../lanes/store.ts'
+import { shopName } from '../shop/store.ts'
+import { logSession, upkeepBoard } from '../upkeep/service.ts'
+import { linkHolder } from '../upkeep/store.ts'
+
+const windowMs = 10 * 60_000
+const asks = 120
+
+/** What a customer may see and do through a link: their own balls' upkeep and their own play, nothing else. */
+export function openRoutes({ database }: Context): Router {
+  const router = Router()
+  router.use(
+    rateLimit({
+      windowMs,
+      limit: asks,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      store: new RateLimitStore(database, 'open:'),
+      handler: () => {
+        throw new ProblemError(429, 'too-many-attempts', 'Too many requests. Wait ten minutes and try again.')
+      },
+    }),
+  )
+
+  async function holder(db: Db, request: Request) {
+    const found = await linkHolder(db, String(request.params['secret']))
+    if (!found) throw notFound('This link is not good any more. Ask the shop for a new one.')
+    return found
+  }
+
+  async function upkeepFor(db: Db, request: Request): Promise<OpenUpkeep> {
+    const { customerId, expiresOn } = await holder(db, request)
+    const customer = await customerById(db, customerId)
+    if (!customer) throw notFound()
+    const rows = (await upkeepBoard(db)).rows.filter((row) => row.customerId === customerId)
+    return {
+      shopName: await shopName(db),
+      customerName: customer.name,
+      expiresOn,
+      balls: (await listBalls(db, customerId)).map(({ id, name, surface, gamesSinceCleaning, lockedUntil }) => ({
+        ...{ id, name, gamesSinceCleaning, lockedUntil },
+        grit: surface.grit,
+        status: surface.status,
+        gamesOnSurface: surface.gamesOnSurface,
+        due: rows.find((row) => row.ballId === id)?.due ?? [],
+      })),
+      patterns: (await listPatterns(db)).map(({ id, name }) => ({ id, name })),
+    }
+  }
+
+  router.get('/upkeep/:secret', async (request, response) => {
+    response.json(await upkeepFor(database, request))
+  })
+  router.post('/upkeep/:secret/sessions', async (request, response) => {
+    const input = checked(sessionLogSchema, request.body)
+    const answer = await database.transaction(async (db) => {
+      const { customerId } = await holder(db, request)
+      await logSession(db, input, { staffId: null, only: customerId })
+      return upkeepFor(db, request)
+    })
+    response.json(answer)
+  })
+  return router
+}

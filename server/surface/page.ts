@@ -1,0 +1,205 @@
+import type { Ball, BallEvent, SurfacePage } from '@sleetfall/contract'
+import {
+  type AdviceFacts,
+  type Complaint,
+  type SurfaceConstants,
+  type WearBand,
+  advise,
+  asymmetricFromIn,
+  fitWear,
+  gritOfRa,
+  isReactive,
+  raOfGrit,
+  recipeByKey,
+  scannerTopGrit,
+  scanSummary,
+  schoolCosts,
+  startingPrior,
+  surfaceNow,
+  twins,
+} from '@sleetfall/core'
+import { listEvents } from '../bag/store.ts'
+import { asSurfaceEvents, eventsOfBall } from '../balls/events.ts'
+import { ballById, listBalls } from '../balls/store.ts'
+import { customerById } from '../customers/store.ts'
+import type { Db } from '../database/db.ts'
+import { notFound } from '../http/errors.ts'
+import { patternById } from '../lanes/store.ts'
+import { surfaceConstants } from '../shop/store.ts'
+import { dueOf, eventStarts } from '../upkeep/service.ts'
+import { policies } from '../upkeep/store.ts'
+import { type Experience, rememberedFit, shopExperience } from './experience.ts'
+
+/** Games past the present that the curve shows, at least. */
+const aheadGames = 12
+const points = 60
+
+/** Everything that the surface page of a ball shows. */
+export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> {
+  const ball = await ballById(db, ballId)
+  if (!ball) throw notFound('There is no such ball.')
+  const constants = await surfaceConstants(db)
+  const experience = await shopExperience(db, constants)
+  const events = (await eventsOfBall(db, ballId)).filter((event) => !event.withdrawn && event.kind !== 'withdrawn')
+  const customer = await customerById(db, ball.customerId)
+  const ahead = await listEvents(db)
+  const { policy, scope } = (await policies(db)).of(ballId, ball.customerId)
+  const gamesPerWeek = customer?.gamesPerWeek ?? null
+  const tournaments = ahead.filter((event) => event.kind === 'tournament')
+  const play = { gamesPerWeek, eventsMs: eventStarts(tournaments, ball.customerId) }
+  const { surface } = ball
+  const { curve } = surface
+  return {
+    ballId,
+    surface,
+    curve,
+    band: curve ? bandOf(ball, constants, experience) : [],
+    policy,
+    scope,
+    due: dueOf(ball, policy, play),
+    costs: costsOf(ball, events, policy, gamesPerWeek, play.eventsMs.length),
+    marks: marksOf(events, surface.lastSurfacedMs, ball.gamesBefore),
+    sharedBalls: experience.ballsBehind(ballId, ball.cover),
+    oilUl: oilBand(ball, events, constants),
+    gamesPerWeek: gamesPerWeek ?? 3,
+    gamesPerWeekAssumed: gamesPerWeek === null,
+    labelDisagrees: labelAgainstScan(ball, events),
+  }
+}
+
+function bandOf(ball: Ball, constants: SurfaceConstants, experience: Experience): WearBand[] {
+  const { curve, gamesOnSurface } = ball.surface
+  const later = curve!.readings.filter((reading) => reading.games > 0)
+  const prior = experience.priorFor(ball.id, ball.cover) ?? startingPrior(ball.cover, constants)
+  const fitted = rememberedFit(ball.cover, curve!.startRaUm, later, constants, prior)
+  const until = Math.max(20, gamesOnSurface + aheadGames, gamesOnSurface * 1.25)
+  // Closer together where the curve bends.
+  return Array.from({ length: points + 1 }, (_, index) => fitted.at(until * (index / points) ** 2))
+}
+
+function costsOf(
+  ball: Ball,
+  events: readonly BallEvent[],
+  policy: SurfacePage['policy'],
+  perWeek: number | null,
+  ahead: number,
+) {
+  const { surface } = ball
+  if (!surface.finish || !surface.window || !surface.curve) return []
+  const lastRecipe = events.findLast(
+    (event) => event.kind === 'surfaced' && Number((event.payload['steps'] as unknown[]).length) > 0,
+  )
+  const recipe = (lastRecipe?.payload['steps'] ?? recipeByKey('to-2000')!.steps) as NonNullable<
+    ReturnType<typeof recipeByKey>
+  >['steps']
+  return schoolCosts(
+    {
+      wear: surface.curve.wear,
+      now: surface.finish,
+      gamesOnSurface: surface.gamesOnSurface,
+      startRaUm: surface.curve.startRaUm,
+      recipe,
+      window: surface.window,
+      gamesPerWeek: perWeek,
+      // Tournaments known ahead, at least one a quarter.
+      events: Math.max(4, ahead),
+    },
+    policy,
+  )
+}
+
+/** What happened on the present surface, by games on it. */
+function marksOf(events: readonly BallEvent[], surfacedMs: number | null, gamesBefore: number): SurfacePage['marks'] {
+  let games = surfacedMs === null ? gamesBefore : 0
+  return events.flatMap((event) => {
+    if (surfacedMs !== null && Date.parse(event.happenedAt) < surfacedMs) return []
+    if (event.kind === 'games') games += Number(event.payload['games'])
+    return ['surfaced', 'cleaned', 'extracted'].includes(event.kind)
+      ? [{ games, kind: event.kind, at: event.happenedAt }]
+      : []
+  })
+}
+
+/** How far oil taken up by a game may be off, as a factor either way (90 %); assumed until tests before and after teach better. */
+const oilUncertainty = 1.6
+
+function oilBand(ball: Ball, events: readonly BallEvent[], constants: SurfaceConstants): SurfacePage['oilUl'] {
+  const total = (factor: number) => {
+    const { oil } = surfaceNow(
+      ball,
+      asSurfaceEvents(events),
+      Date.now(),
+      {
+        ...constants,
+        oilPerGameUl: constants.oilPerGameUl * factor,
+      },
+      { fit: unfitted },
+    )
+    return oil.filmUl + oil.soakedUl
+  }
+  return { low: total(1 / oilUncertainty), likely: total(1), high: total(oilUncertainty) }
+}
+/** Oil does not depend on the fit of the wear, so none is made for it. */
+const unfitted: typeof fitWear = (cover, start, readings, constants, prior) =>
+  rememberedFit(cover, start, readings.slice(0, 0), constants, prior)
+
+/** Label and scan differ by more than this factor: somebody should look. */
+const disagreeFactor = 1.3
+const freshGames = 2
+
+function labelAgainstScan(ball: Ball, events: readonly BallEvent[]): SurfacePage['labelDisagrees'] {
+  if (ball.factoryGrit == null || ball.gamesBefore > freshGames) return null
+  let games = ball.gamesBefore
+  for (const event of events) {
+    if (event.kind === 'surfaced') return null
+    if (event.kind === 'games') games += Number(event.payload['games'])
+    if (event.kind !== 'scanned' || games > freshGames) continue
+    const { grit } = scanSummary(event.payload as { grits: number[] })
+    const labelUm = raOfGrit(Math.min(ball.factoryGrit, scannerTopGrit))
+    const factor = Math.exp(Math.abs(Math.log(raOfGrit(Math.min(grit, scannerTopGrit)) / labelUm)))
+    return factor > disagreeFactor ? { labelGrit: ball.factoryGrit, scannedGrit: grit } : null
+  }
+  return null
+}
+
+const polishedFromGrit = 5000
+
+/** Rules of thumb for a ball, its bowler and a pattern. */
+export async function adviceFor(
+  db: Db,
+  ballId: string,
+  question: { readonly complaint: Complaint | null; readonly patternId?: string | null | undefined },
+) {
+  const ball = await ballById(db, ballId)
+  if (!ball) throw notFound('There is no such ball.')
+  const customer = await customerById(db, ball.customerId)
+  const pattern = question.patternId ? await patternById(db, question.patternId) : null
+  const own = (await listBalls(db, ball.customerId)).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
+  const { surface } = ball
+  const grit = surface.finish ? gritOfRa(surface.finish.raTopUm) : null
+  const band = customer?.style?.band ?? null
+  const facts: AdviceFacts = {
+    complaint: question.complaint,
+    cover: ball.cover,
+    reactive: isReactive(ball.cover),
+    asymmetric: ball.intermediateDifferentialIn == null ? null : ball.intermediateDifferentialIn >= asymmetricFromIn,
+    grit,
+    polished: grit === null ? null : grit >= polishedFromGrit,
+    status: surface.status,
+    settled: surface.settled,
+    totalGames: surface.totalGames,
+    gamesOnSurface: surface.gamesOnSurface,
+    gamesSinceCleaning: ball.gamesSinceCleaning,
+    gamesSinceExtraction: surface.gamesSinceExtraction,
+    oilShare: surface.oilShare,
+    style: band,
+    speedDominant: band === null ? null : band.endsWith('speed-dominant'),
+    revDominant: band === null ? null : band.endsWith('rev-dominant'),
+    lengthFt: pattern?.figures.lengthFt ?? null,
+    volumeMl: pattern?.figures.volumeMl ?? null,
+    // A challenge or sport pattern punishes a miss.
+    flat: pattern ? pattern.figures.shape !== 'house' : null,
+    twin: twins(own).some((pair) => pair.some((one) => one.id === ballId)),
+  }
+  return advise(facts)
+}
