@@ -63,6 +63,13 @@ export const stepDoneSchema = yup.object({
   earlyReason: optionalText('Reason', 200),
   note: optionalText('Note', 400),
 })
+/** How far a step has come: sides done, since when the present one runs, holes ticked. Kept so that a reload or another tablet goes on. */
+export const stepProgressSchema = yup.object({
+  sidesDone: yup.number().integer().min(0).max(12).default(0),
+  sideStartedAt: yup.string().nullable().default(null),
+  ticks: yup.array(yup.string().max(20).required()).max(12).default([]),
+})
+export type StepProgress = yup.InferType<typeof stepProgressSchema>
 export const stepSkippedSchema = yup.object({
   version: yup.number().integer().required(),
   reason: requiredText('Reason for skipping', 200),

@@ -2,6 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import { useConnection } from './http/connection.ts'
 import { errorText } from './http/problem.ts'
 import AppFrame from './shell/AppFrame.vue'
@@ -11,6 +12,7 @@ import SignInForm from './shell/SignInForm.vue'
 import { useSession } from './shell/session.ts'
 
 const { t } = useI18n()
+const route = useRoute()
 const session = useSession()
 const connection = useConnection()
 const failure = ref('')
@@ -33,7 +35,8 @@ onMounted(start)
 
 <template>
   <v-app :theme="theme">
-    <AppFrame v-if="session.user" />
+    <router-view v-if="route.meta['open']" />
+    <AppFrame v-else-if="session.user" />
     <main v-else-if="session.checked && !failure" class="gate"><SignInForm /></main>
     <main v-else class="gate">
       <p v-if="failure" role="alert">

@@ -12,6 +12,27 @@ export const router = createRouter({
     { path: '/bench', name: 'bench', component: () => import('./bench/BenchView.vue') },
     { path: '/bench/:jobId', name: 'job', component: () => import('./bench/JobView.vue'), meta: { area: 'bench' } },
     {
+      path: '/supplies',
+      name: 'supplies',
+      component: () => import('./supplies/SuppliesView.vue'),
+      meta: { area: 'bench' },
+    },
+    { path: '/upkeep', name: 'upkeep', component: () => import('./upkeep/UpkeepView.vue'), meta: { area: 'bench' } },
+    {
+      path: '/surface/:ballId',
+      name: 'surface',
+      component: () => import('./surface/SurfaceView.vue'),
+      meta: { area: 'rack' },
+    },
+    // A customer's page behind a link, without an account.
+    {
+      path: '/u/:secret',
+      name: 'open-upkeep',
+      component: () => import('./upkeep/OpenUpkeep.vue'),
+      props: true,
+      meta: { open: true },
+    },
+    {
       path: '/lanes/what-if',
       name: 'what-if',
       component: () => import('./lanes/WhatIfView.vue'),

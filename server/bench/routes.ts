@@ -4,6 +4,7 @@ import {
   jobSchema,
   jobTrialSchema,
   stepDoneSchema,
+  stepProgressSchema,
   stepSkippedSchema,
   waterReadingSchema,
 } from '@sleetfall/contract'
@@ -25,7 +26,7 @@ import {
   stepDone,
   takeJob,
 } from './service.ts'
-import { benchStrip, jobById, listJobs } from './store.ts'
+import { benchStrip, jobById, keepProgress, listJobs } from './store.ts'
 
 const versionSchema = object({ version: number().integer().required() })
 
@@ -61,6 +62,14 @@ export function benchRoutes(context: Context): Router {
     write(context, stepDoneSchema, ({ db, input, request, user }) => {
       requireTechnician(request)
       return stepDone(db, idOf(request), Number(request.params['position']), input, user.id)
+    }),
+  )
+  router.post(
+    '/jobs/:id/steps/:position/progress',
+    write(context, stepProgressSchema, async ({ db, input, request }) => {
+      requireTechnician(request)
+      await keepProgress(db, idOf(request), Number(request.params['position']), input)
+      return jobById(db, idOf(request))
     }),
   )
   router.post(

@@ -1,4 +1,4 @@
-import type { BenchStrip, Found, Job, JobInput, JobStep, Station } from '@sleetfall/contract'
+import type { BenchStrip, Found, Job, JobInput, JobStep, Station, StepProgress } from '@sleetfall/contract'
 import { type ProcedureStep, type WorkDoubt, procedureFor } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
@@ -109,7 +109,7 @@ export async function finishStep(
   measured: object,
 ): Promise<void> {
   await db.run(
-    `update job_step set done_at = now(), staff_id = $3, measured = $4 where job_id = $1 and position = $2`,
+    `update job_step set done_at = now(), staff_id = $3, measured = measured || $4::jsonb where job_id = $1 and position = $2`,
     [jobId, position, staffId, JSON.stringify(measured)],
   )
 }
@@ -137,6 +137,14 @@ export async function resumeJob(db: Db, id: string, version: number): Promise<bo
     )) === 1
   )
 }
+
+/** Keeps how far the running step has come; of two tablets the last one counts. */
+export const keepProgress = (db: Db, jobId: string, position: number, progress: StepProgress) =>
+  db.run(
+    `update job_step set measured = measured || $3::jsonb
+     where job_id = $1 and position = $2 and started_at is not null and done_at is null`,
+    [jobId, position, JSON.stringify({ progress })],
+  )
 
 export const skipStep = (db: Db, jobId: string, position: number, staffId: string, reason: string) =>
   db.run(

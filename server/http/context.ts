@@ -3,7 +3,7 @@ import type { WorkPool } from '@sleetfall/core'
 import type { Request } from 'express'
 import 'express-session'
 import type { Database } from '../database/db.ts'
-import type { DeviceHub } from '../devices/hub.ts'
+import type { DeviceHub } from '../equipment/hub.ts'
 import { ProblemError } from './errors.ts'
 
 /** What routes are given. */

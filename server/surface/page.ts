@@ -1,4 +1,5 @@
 import type { Ball, BallEvent, SurfacePage } from '@sleetfall/contract'
+import type { fitWear } from '@sleetfall/core'
 import {
   type AdviceFacts,
   type Complaint,
@@ -6,7 +7,6 @@ import {
   type WearBand,
   advise,
   asymmetricFromIn,
-  fitWear,
   gritOfRa,
   isReactive,
   raOfGrit,

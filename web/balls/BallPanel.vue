@@ -4,7 +4,7 @@ import { asymmetricFromIn, careNeeded, formatLayout, twins } from '@sleetfall/co
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import JobForm from '../bench/JobForm.vue'
-import { agoText, dayText } from '../controls/days.ts'
+import { agoText, dayText, timeText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -77,6 +77,12 @@ const alike = computed(() => {
     .filter((pair) => pair.some((one) => one.id === props.ball.id))
     .map(([a, b]) => (a.id === props.ball.id ? b.name : a.name))
 })
+const drying = computed(() => {
+  const until = props.ball.lockedUntil
+  return until && Date.parse(until) > Date.now()
+    ? t('balls.dryingUntil', { day: dayText(until), time: timeText(until) })
+    : ''
+})
 const care = computed(() => careNeeded(props.ball.cover, props.ball.surface))
 const surfaceLines = computed(() => {
   const s = props.ball.surface
@@ -126,6 +132,7 @@ usePlainKeys((key) => {
         <v-btn size="small" :to="{ path: '/lanes/what-if', query: { customerId: ball.customerId, ballId: ball.id } }">{{
           t('lanes.whatIf.open')
         }}</v-btn>
+        <v-btn size="small" :to="`/surface/${ball.id}`">{{ t('surface.page.open') }}</v-btn>
         <v-btn size="small" :to="`/layouts/${ball.id}`">{{ t('fitting.open') }}</v-btn>
         <v-btn size="small" @click="form = 'edit'">{{ t('balls.edit') }}</v-btn>
         <v-btn size="small" variant="text" @click="emit('close')">{{ t('balls.close') }}</v-btn>
@@ -136,6 +143,10 @@ usePlainKeys((key) => {
         <h3>{{ t('balls.surface') }}</h3>
         <p class="big">
           <span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.status(ball.surface) }}
+        </p>
+        <p v-if="drying" role="status">▲ {{ drying }}</p>
+        <p v-if="ball.lastFinding && ball.lastFinding !== 'fine'" role="status">
+          ▲ {{ t(`bench.findings.${ball.lastFinding}`) }}
         </p>
         <ul v-if="care.length > 0" class="care">
           <li v-for="reason in care" :key="reason">◆ {{ t(`balls.care.${reason}`) }}</li>

@@ -1,6 +1,7 @@
 import type { BallEvent } from '@sleetfall/contract'
 import { type RecipeStep, describeSteps, formatLayout } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import { dayText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
 
@@ -32,6 +33,14 @@ export function useEventText() {
       case 'drilled':
         return t(plugged(event.payload['holes']) ? 'balls.events.redrilled' : 'balls.events.drilled', {
           layout: formatLayout(p as unknown as Parameters<typeof formatLayout>[0]),
+        })
+      case 'locked':
+        return t('balls.events.locked', { day: dayText(String(p['untilAt'])), why: p['reason'] })
+      case 'checked':
+        return t('balls.events.checked', {
+          what: t(`balls.checks.${p['what']}`),
+          finding: t(`bench.findings.${p['finding']}`),
+          note: p['note'] ?? '',
         })
       case 'withdrawn':
         return t('balls.events.withdrawn')

@@ -12,6 +12,7 @@ export default {
   saved: '{name} is on the rack',
   coverage: 'Coverage',
   trials: 'New trial',
+  dryingUntil: 'drying until {day}, {time}',
   care: {
     'surface-outside': 'surface outside its window',
     'surface-unknown': 'surface unknown',
@@ -106,7 +107,10 @@ export default {
   coverRemoved: '{mm} mm of cover taken off so far (assumed per recipe)',
   cleanedLast: 'cleaned {when}',
   neverCleaned: 'no cleaning on record',
+  checks: { inspection: 'Looked over', inserts: 'Inserts checked' },
   events: {
+    locked: 'Not to be played before {day}: {why}',
+    checked: '{what}: {finding} {note}',
     games: '{games} games on {volume} mL',
     surfaced: 'surface: {steps}',
     scanned: 'scanned {grits}',
@@ -122,6 +126,8 @@ export default {
     games: 'games',
     surfaced: 'surface',
     scanned: 'reading',
+    locked: 'lock',
+    checked: 'check',
     cleaned: 'cleaning',
     extracted: 'extraction',
     moved: 'move',

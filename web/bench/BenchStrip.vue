@@ -16,7 +16,8 @@ useIntervalFn(load, 15_000)
 const stations = computed(() =>
   (bench.strip?.stations ?? []).map((station) => {
     const left =
-      station.job && secondsLeft(station.job.startedAt, station.job.minutes, now.value.getTime() + bench.clockOffsetMs)
+      station.job &&
+      secondsLeft(station.job.startedAt, station.job.minutes, now.value.getTime() + bench.clockOffsetMs, station.job)
     const time =
       left === null ? null : t(left >= 0 ? 'shell.strip.left' : 'shell.strip.over', { time: clockText(left) })
     return { ...station, time, over: left !== null && left < 0 }

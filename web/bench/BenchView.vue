@@ -37,7 +37,13 @@ async function start(job: Job) {
 
 <template>
   <section class="stack touch">
-    <h1>{{ t('bench.title') }}</h1>
+    <div class="spread">
+      <h1>{{ t('bench.title') }}</h1>
+      <div class="row">
+        <v-btn size="small" to="/supplies">{{ t('bench.supplies') }}</v-btn>
+        <v-btn size="small" to="/upkeep">{{ t('bench.upkeep') }}</v-btn>
+      </div>
+    </div>
     <p v-if="!session.mayWork" class="soft">{{ t('bench.needsTechnician') }}</p>
     <LoadState :loaded="bench.loaded" :error="bench.error" :empty="bench.items.length === 0" @retry="bench.load(true)">
       <template #empty>

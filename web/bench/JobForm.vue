@@ -1,27 +1,53 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { type Ball, type OfferedFix, jobKinds, jobSchema } from '@sleetfall/contract'
-import { applyRecipe, describeSteps, gritOfRa, readyRecipes, recipeByKey, surfaceDefaults } from '@sleetfall/core'
+import { type Ball, type JobDoubts, type OfferedFix, jobSchema } from '@sleetfall/contract'
+import {
+  type Complaint,
+  type JobKind,
+  applyRecipe,
+  describeSteps,
+  gritOfRa,
+  jobKinds,
+  oilKinds,
+  readsOf,
+  readyRecipes,
+  recipeDoubts,
+} from '@sleetfall/core'
+import { useDebounceFn } from '@vueuse/core'
 import { addDays, format } from 'date-fns'
-import { computed, onMounted, watch } from 'vue'
+import { computed, onMounted, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useEvents } from '../bag/store.ts'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
+import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
+import { post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
+import { useShopRecipes } from '../supplies/store.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
+import { useTrials } from '../trials/store.ts'
 import { useBench } from './store.ts'
+import { useRecipeChoice } from './useRecipeChoice.ts'
 
-/** Work for one ball: what, by which recipe, until when. A fix of the coverage map comes filled in. */
-const props = defineProps<{ ball: Ball; fix?: OfferedFix; reason?: string; suggestedGrit?: number | null }>()
+/** Work for one ball: what, by which recipe, until when, and what speaks against it. A fix of the coverage map comes filled in. */
+const props = defineProps<{
+  ball: Ball
+  fix?: OfferedFix
+  reason?: string
+  suggestedGrit?: number | null
+  complaint?: Complaint | null
+  work?: JobKind
+}>()
 const emit = defineEmits<{ close: []; saved: [] }>()
 const { t } = useI18n()
 const bench = useBench()
 const events = useEvents()
+const trials = useTrials()
+const recipes = useShopRecipes()
 const notices = useNotices()
-onMounted(() => events.load())
+onMounted(() => Promise.all([events.load(), trials.load(), recipes.load(), bench.load()]))
 
 /** The ready recipe whose last grit is nearest to what the ball is kept at. */
 function nearestRecipe(grit: number | null | undefined): string {
@@ -29,42 +55,76 @@ function nearestRecipe(grit: number | null | undefined): string {
   const distance = (key: string) => Math.abs(Math.log(Number(key.slice(3)) / (grit ?? 2000)))
   return plain.reduce((best, one) => (distance(one.key) < distance(best.key) ? one : best)).key
 }
-const kind = props.fix && props.fix.action !== 'other-ball' ? props.fix.action : 'resurface'
+const given = props.fix && props.fix.action !== 'other-ball' ? props.fix.action : null
 const form = useForm(jobSchema, {
   id: newId(),
   ballId: props.ball.id,
-  kind,
-  recipeKey: props.fix?.recipeKey ?? nearestRecipe(props.suggestedGrit),
+  kind: given ?? props.work ?? 'resurface',
+  recipeKey: null,
   steps: null,
   dueOn: props.fix?.due?.on ?? format(addDays(new Date(), 3), 'yyyy-MM-dd'),
   eventId: props.fix?.due?.eventId ?? null,
   reason: props.reason ?? '',
+  overrideReason: '',
+  beforeTrialId: null,
+  reads: props.complaint ? readsOf(props.complaint) : null,
 })
-const resurfacing = computed(() => form.values['kind'] === 'resurface')
-const recipe = computed(() => (resurfacing.value ? recipeByKey(String(form.values['recipeKey'])) : undefined))
-watch(recipe, (now) => (form.values['steps'] = now ? now.steps.map((step) => ({ ...step })) : null), {
-  immediate: true,
-})
+form.claim('overrideReason', 'steps')
+const kind = computed(() => form.values['kind'] as JobKind)
+const choice = useRecipeChoice(props.ball, () => kind.value, props.fix?.recipeKey ?? nearestRecipe(props.suggestedGrit))
+watch(
+  choice.steps,
+  (steps) => {
+    form.values['steps'] = steps && steps.map((step) => ({ ...step }))
+    form.values['recipeKey'] = choice.readyKey.value
+  },
+  { immediate: true },
+)
 const outcome = computed(() => {
-  if (!recipe.value) return null
-  const { laneShineUm } = surfaceDefaults
-  const done = applyRecipe(
-    props.ball.surface.finish ?? { raTopUm: laneShineUm, raBaseUm: laneShineUm },
-    recipe.value.steps,
-  )
+  const steps = choice.steps.value
+  if (!steps || steps.length === 0) return null
+  const done = applyRecipe(choice.start, steps)
   return t('bench.recipeIs', {
-    steps: describeSteps(recipe.value.steps),
+    steps: describeSteps(steps),
     grit: roundGrit(gritOfRa(done.raTopUm)),
     mm: done.coverRemovedMm.toFixed(3),
   })
 })
+const order = computed(() => recipeDoubts(choice.steps.value ?? []))
+const nothingToDo = computed(() => choice.steps.value?.length === 0 && kind.value === 'resurface')
+
+/** What speaks against it, asked of the server while it is being written. */
+const doubts = shallowRef<JobDoubts>({ doubts: [], refused: [] })
+const ask = useDebounceFn(async () => {
+  const { ballId, steps, reads } = form.values
+  doubts.value = await post<JobDoubts>('/bench/doubts', { ballId, kind: kind.value, steps, reads }).catch(
+    () => doubts.value,
+  )
+}, 150)
+watch(() => [form.values['kind'], form.values['steps'], form.values['reads']], ask, { immediate: true, deep: true })
+const open = computed(() => doubts.value.doubts.filter((doubt) => !doubts.value.refused.includes(doubt)))
+
+/** Oil and surface changed in one visit: which of the two did it cannot be told afterwards. */
+const twoThings = computed(() => {
+  const kinds = bench.items
+    .filter((job) => job.ballId === props.ball.id && (job.state === 'waiting' || job.state === 'running'))
+    .map((job) => job.kind)
+  const isOil = (one: JobKind) => oilKinds.includes(one)
+  const isSurface = (one: JobKind) => one === 'resurface' || one === 'polish'
+  return (isOil(kind.value) && kinds.some(isSurface)) || (isSurface(kind.value) && kinds.some(isOil))
+})
+const asksTrial = computed(() => isTested(kind.value))
+const isTested = (one: JobKind) => oilKinds.includes(one) || one === 'resurface' || one === 'polish'
+const recent = computed(() =>
+  trials.items.filter((trial) => trial.controlBallId === props.ball.id || trial.variantBallId === props.ball.id),
+)
 const own = computed(() =>
   events.items.filter((event) => event.nextOn !== null && event.customerIds.includes(props.ball.customerId)),
 )
 
 async function save() {
   const ok = await form.submit(async (input) => {
-    const job = await bench.takeJob({ ...input, recipeKey: resurfacing.value ? input.recipeKey : null })
+    const job = await bench.takeJob(input)
     notices.done(t('bench.putDone', { ball: job.ballName, due: dayText(job.dueOn) }))
     emit('saved')
   })
@@ -85,19 +145,64 @@ async function save() {
       :label="t('bench.fields.kind')"
       :items="jobKinds.map((value) => ({ value, title: t(`bench.kinds.${value}`) }))"
     />
-    <p v-if="form.values['kind'] === 'extract' && ball.cover === 'urethane'" role="status">
-      ▲ {{ t('bench.urethaneWarning') }}
-    </p>
-    <p v-if="form.values['kind'] === 'extract' && ball.cover === 'polyester'" role="status">
-      × {{ t('bench.polyesterRefused') }}
-    </p>
     <v-select
-      v-if="resurfacing"
-      v-bind="form.field('recipeKey')"
+      v-if="kind === 'resurface'"
+      v-model="choice.chosen.value"
       :label="t('bench.fields.recipeKey')"
-      :items="readyRecipes.map((r) => ({ value: r.key, title: t(`surface.recipes.${r.key}`) }))"
+      :items="choice.items.value"
+    />
+    <QuantityField
+      v-if="kind === 'resurface' && choice.chosen.value === 'shortest'"
+      v-model="choice.wantedGrit.value"
+      name="grit"
+      :label="t('bench.wantedGrit')"
+    />
+    <v-autocomplete
+      v-if="kind === 'resurface' && choice.chosen.value === 'match'"
+      v-model="choice.matchId.value"
+      :label="t('bench.matchBall')"
+      :items="choice.others.value.map((one) => ({ value: one.id, title: `${one.name}, ${one.customerName}` }))"
+    />
+    <v-select
+      v-if="kind === 'polish'"
+      v-model="choice.base.value"
+      :label="t('bench.polishBase')"
+      :items="
+        (['as-is', 'compound', '1500-polish', '2000-polish'] as const).map((value) => ({
+          value,
+          title: t(`bench.bases.${value}`),
+        }))
+      "
+    />
+    <v-select
+      v-if="kind === 'refresh'"
+      v-model="choice.handGrit.value"
+      :label="t('bench.handGrit')"
+      :items="choice.handGrits.map((value) => ({ value, title: `${value}` }))"
     />
     <p v-if="outcome" class="soft">{{ outcome }}</p>
+    <p v-if="nothingToDo" role="status">◇ {{ t('bench.nothingToDo') }}</p>
+    <p v-for="one in order" :key="`${one.position} ${one.problem}`" role="status">
+      ▲ {{ t('bench.orderAt', { n: one.position + 1 }) }} {{ t(`supplies.problems.${one.problem}`) }}
+    </p>
+    <v-select
+      v-bind="form.field('reads')"
+      :label="t('bench.fields.reads')"
+      :items="[
+        { value: null, title: t('bench.reads.unknown') },
+        { value: 'early', title: t('bench.reads.early') },
+        { value: 'late', title: t('bench.reads.late') },
+      ]"
+    />
+    <p v-for="doubt in doubts.refused" :key="doubt" class="doubt" role="status">× {{ t(`bench.doubts.${doubt}`) }}</p>
+    <p v-for="doubt in open" :key="doubt" class="doubt" role="status">▲ {{ t(`bench.doubts.${doubt}`) }}</p>
+    <v-textarea
+      v-if="open.length > 0 && doubts.refused.length === 0"
+      v-bind="form.field('overrideReason')"
+      :label="t('bench.fields.overrideReason')"
+      rows="2"
+    />
+    <p v-if="twoThings" role="status">▲ {{ t('bench.twoThings') }}</p>
     <DayField v-bind="form.field('dueOn')" :label="t('bench.fields.dueOn')" :min="todayText()" />
     <v-select
       v-bind="form.field('eventId')"
@@ -107,7 +212,25 @@ async function save() {
         ...own.map((e) => ({ value: e.id, title: `${e.name}, ${dayText(e.nextOn!)}` })),
       ]"
     />
-    <v-textarea v-bind="form.field('reason')" :label="t('bench.fields.reason')" />
+    <v-select
+      v-if="asksTrial"
+      v-bind="form.field('beforeTrialId')"
+      :label="t('bench.fields.beforeTrialId')"
+      :hint="t('bench.beforeHint')"
+      persistent-hint
+      :items="[
+        { value: null, title: t('bench.noTrial') },
+        ...recent.map((trial) => ({ value: trial.id, title: `${trial.question}, ${dayText(trial.startedAt)}` })),
+      ]"
+    />
+    <v-textarea v-bind="form.field('reason')" :label="t('bench.fields.reason')" rows="2" />
     <p class="small soft">{{ t('bench.heldFirst') }}</p>
   </FormDialog>
 </template>
+
+<style scoped>
+.doubt {
+  border-inline-start: 6px double var(--bad);
+  padding-inline-start: var(--gap-2);
+}
+</style>

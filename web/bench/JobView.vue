@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Job } from '@sleetfall/contract'
-import { describeSteps } from '@sleetfall/core'
+import type { Job, StepProgress } from '@sleetfall/contract'
+import { describeSteps, findings, oilKinds } from '@sleetfall/core'
 import { useIntervalFn, useNow } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -8,14 +8,16 @@ import { useRoute } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import LoadState from '../controls/LoadState.vue'
-import QuantityField from '../controls/QuantityField.vue'
 import { dayText, timeText } from '../controls/days.ts'
-import { quantityText } from '../controls/quantities.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import { usePads } from '../supplies/store.ts'
+import JobForm from './JobForm.vue'
+import JobPair from './JobPair.vue'
+import JobStage from './JobStage.vue'
+import WaterPanel from './WaterPanel.vue'
 import { useBench } from './store.ts'
-import { clockText, secondsLeft } from './timer.ts'
 import { useStepText } from './useStepText.ts'
 
 /** One job on the bench, a step at a time, for a tablet beside the spinner. */
@@ -24,6 +26,7 @@ const route = useRoute()
 const session = useSession()
 const bench = useBench()
 const balls = useBalls()
+const pads = usePads()
 const notices = useNotices()
 const words = useStepText()
 const now = useNow({ interval: 500 })
@@ -42,39 +45,24 @@ async function refresh() {
   }
 }
 onMounted(refresh)
+onMounted(() => balls.load())
 watch(jobId, refresh)
 // Another tablet may be working on it.
 useIntervalFn(() => void (job.value?.state === 'running' && !busy.value && refresh()), 5000)
 
 const current = computed(() => job.value?.procedure.find((step) => step.startedAt !== null && step.doneAt === null))
-const left = computed(() =>
-  current.value?.startedAt
-    ? secondsLeft(current.value.startedAt, current.value.minutes, now.value.getTime() + bench.clockOffsetMs)
-    : null,
+const nowMs = computed(() => now.value.getTime() + bench.clockOffsetMs)
+const tooHot = computed(() => job.value?.pausedReason === 'over-temperature')
+const finding = computed(() => findings.find((one) => one === job.value?.pausedReason))
+const following = ref(false)
+const isTested = computed(
+  () => job.value !== undefined && [...oilKinds, 'resurface', 'polish'].includes(job.value.kind),
 )
-const isLast = computed(() => current.value?.position === (job.value?.procedure.length ?? 0) - 1)
-
-const grits = ref<(number | null)[]>([null, null, null, null])
-const temperatureC = ref<number | null>(null)
-watch(
-  () => current.value?.position,
-  () => {
-    grits.value = [null, null, null, null]
-    temperatureC.value = null
-  },
+/** Hot water does not bring the finish back: an extraction is followed by a resurface. */
+const offersResurface = computed(
+  () => job.value !== undefined && job.value.state === 'done' && oilKinds.includes(job.value.kind),
 )
-const measuresWater = computed(() => current.value?.key === 'soak' || current.value?.key === 'second-soak')
-const water = { low: 49, high: 54, tooCool: 46, stop: 60 }
-const waterHint = computed(() => {
-  const show = (celsius: number) => quantityText('waterTemperatureC', celsius, session.metric)
-  return t('bench.temperatureHint', {
-    low: show(water.low),
-    high: show(water.high),
-    warn: show(water.high),
-    stop: show(water.stop),
-  })
-})
-const waterBad = computed(() => temperatureC.value !== null && !(temperatureC.value <= water.stop))
+const ball = computed(() => balls.byId.get(job.value?.ballId ?? ''))
 
 async function act(action: (job: Job) => Promise<unknown>) {
   if (!job.value || busy.value) return
@@ -89,13 +77,17 @@ async function act(action: (job: Job) => Promise<unknown>) {
     busy.value = false
   }
 }
-const next = () =>
+const next = (input: Parameters<typeof bench.stepDone>[2]) =>
   act(async (one) => {
     if (!current.value) return
-    const scannedGrits = grits.value.filter((grit): grit is number => grit !== null)
-    const after = await bench.stepDone(one, current.value.position, { scannedGrits, temperatureC: temperatureC.value })
-    if (after.state === 'done') await balls.refresh(after.ballId)
+    const after = await bench.stepDone(one, current.value.position, input)
+    await pads.load(true)
+    if (after.state === 'done' || input.wet || input.finding) await balls.refresh(after.ballId)
   })
+const skip = (reason: string) =>
+  act(async (one) => void (current.value && (await bench.skip(one, current.value.position, reason))))
+const keep = (progress: StepProgress) =>
+  act(async (one) => void (current.value && (await bench.progress(one, current.value.position, progress))))
 const stop = () =>
   act(async (one) => {
     asking.value = false
@@ -118,6 +110,15 @@ const stop = () =>
             }}<template v-if="job.eventName"> · {{ job.eventName }}</template>
           </p>
           <p v-if="job.reason" class="soft">{{ job.reason }}</p>
+          <p v-if="job.overridden.length > 0" class="small">
+            ▲
+            {{
+              t('bench.against', {
+                what: job.overridden.map((one) => t(`bench.doubtNames.${one}`)).join(', '),
+                why: job.overrideReason,
+              })
+            }}
+          </p>
         </div>
         <div class="row">
           <v-btn
@@ -143,58 +144,42 @@ const stop = () =>
         <p v-else>{{ t('bench.needsTechnician') }}</p>
       </div>
 
-      <div v-else-if="current" class="panel stage">
-        <p class="condensed soft">
-          {{ t('bench.step', { n: current.position + 1, of: job.procedure.length }) }} ·
-          {{ t('bench.station', { station: t(`bench.stations.${current.station}`) }) }}
-        </p>
-        <h2 class="step-name">{{ words.name(current) }}</h2>
-        <p class="instruction">{{ words.instruction(current) }}</p>
-        <p v-if="left !== null && current.minutes > 0" class="timer figure" :class="{ over: left < 0 }" role="timer">
+      <div v-else-if="current && job.pausedAt" class="panel stage" :class="{ halt: tooHot }" role="alert">
+        <h2 class="step-name">{{ tooHot ? `× ${t('bench.hardStop')}` : `◇ ${t('bench.paused')}` }}</h2>
+        <p class="instruction">
           {{
-            left >= 0
-              ? t('bench.timeLeft', { time: clockText(left) })
-              : `▲ ${t('bench.timeOver', { time: clockText(left) })}`
+            tooHot
+              ? t('bench.hardStopText')
+              : finding
+                ? t(`bench.held.${finding}`)
+                : t('bench.pausedText', { step: words.name(current), time: timeText(job.pausedAt) })
           }}
         </p>
-        <aside v-if="current.cautions.length > 0" class="cautions">
-          <strong>▲ {{ t('bench.cautionsTitle') }}</strong>
-          <ul>
-            <li v-for="caution in current.cautions" :key="caution">{{ t(`bench.cautions.${caution}`) }}</li>
-          </ul>
-          <p class="small">{{ t('bench.productFirst') }}</p>
-        </aside>
-        <div v-if="current.key === 'scan'" class="stack">
-          <p>{{ t('bench.scanHere') }}</p>
-          <div class="measures">
-            <QuantityField
-              v-for="(_, index) in grits"
-              :key="index"
-              v-model="grits[index]"
-              name="scannedGrit"
-              :label="t('bench.reading', { n: index + 1 })"
-            />
-          </div>
-        </div>
-        <div v-if="measuresWater" class="measures">
-          <QuantityField
-            v-model="temperatureC"
-            name="waterTemperatureC"
-            :label="t('bench.temperature')"
-            :hint="waterHint"
-          />
-          <p v-if="temperatureC !== null && temperatureC > water.high && !waterBad" role="status">
-            ▲ {{ t('bench.temperatureWarn') }}
-          </p>
-          <p v-if="temperatureC !== null && temperatureC < water.tooCool" role="status">
-            ▼ {{ t('bench.temperatureLow') }}
-          </p>
-        </div>
-        <v-btn v-if="session.mayWork" class="next-action big" :loading="busy" :disabled="waterBad" @click="next">{{
-          isLast ? t('bench.lastDone') : t('bench.stepDone')
+        <WaterPanel
+          v-if="tooHot"
+          :job="job"
+          :busy="busy || !session.mayWork"
+          :weight-lb="ball?.weightLb ?? null"
+          @measured="(celsius) => act((one) => bench.water(one, celsius))"
+        />
+        <v-btn v-if="session.mayWork" class="next-action big" :loading="busy" @click="act(bench.resume)">{{
+          t('bench.resume')
         }}</v-btn>
         <p v-else>{{ t('bench.needsTechnician') }}</p>
       </div>
+
+      <JobStage
+        v-else-if="current"
+        :job="job"
+        :step="current"
+        :now-ms="nowMs"
+        :busy="busy"
+        @done="next"
+        @skip="skip"
+        @progress="keep"
+        @pause="(reason) => act((one) => bench.pause(one, reason))"
+        @measured="(celsius) => act((one) => bench.water(one, celsius))"
+      />
 
       <div v-else class="panel stage">
         <p class="step-name condensed">
@@ -203,19 +188,32 @@ const stop = () =>
         <v-btn class="next-action big" :to="{ path: `/rack/${job.customerId}`, query: { ball: job.ballId } }">{{
           t('bench.toBall')
         }}</v-btn>
+        <v-btn v-if="offersResurface && session.mayWork && ball" class="big" @click="following = true">{{
+          t('bench.thenResurface')
+        }}</v-btn>
       </div>
+      <JobPair
+        v-if="isTested && job.state !== 'cancelled' && (job.state !== 'running' || job.beforeTrialId)"
+        :job="job"
+        @tie="(side, trialId) => act((one) => bench.tie(one, side, trialId))"
+      />
 
       <section :aria-label="t('bench.doneSteps')">
         <ol class="steps">
           <li v-for="step in job.procedure" :key="step.position" :class="{ now: step === current, past: step.doneAt }">
-            <span aria-hidden="true">{{ step.doneAt ? '●' : step === current ? '▶' : '○' }}</span>
+            <span aria-hidden="true">{{
+              step.skippedReason !== null ? '–' : step.doneAt ? '●' : step === current ? '▶' : '○'
+            }}</span>
             {{ words.name(step) }}
             <span v-if="step.doneAt" class="small soft">{{
-              t('bench.done_by', { name: step.doneBy ?? '', time: timeText(step.doneAt) })
+              step.skippedReason !== null
+                ? t('bench.skipped', { why: step.skippedReason })
+                : t('bench.done_by', { name: step.doneBy ?? '', time: timeText(step.doneAt) })
             }}</span>
           </li>
         </ol>
       </section>
+      <JobForm v-if="following && ball" :ball="ball" work="resurface" @close="following = false" />
       <ConfirmDialog
         v-if="asking"
         :title="t('bench.stopTitle')"
@@ -248,31 +246,13 @@ const stop = () =>
   font-size: 1.25rem;
   max-width: 60ch;
 }
-.timer {
-  font-size: 3rem;
-  line-height: 1;
-}
-.timer.over {
-  color: var(--bad);
-}
-.cautions {
-  border-inline-start: 6px double var(--bad);
-  padding-inline-start: var(--gap-3);
-  max-width: 70ch;
-}
-.cautions ul {
-  padding-inline-start: 1.2em;
+.halt {
+  border: 6px solid var(--bad);
 }
 .big {
   min-height: 72px !important;
   min-width: min(420px, 100%) !important;
   font-size: 1.35rem;
-}
-.measures {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(170px, 1fr));
-  gap: var(--gap-2);
-  width: min(640px, 100%);
 }
 .steps {
   list-style: none;
@@ -299,9 +279,6 @@ const stop = () =>
   }
   .instruction {
     font-size: 1.5rem;
-  }
-  .timer {
-    font-size: 5.5rem;
   }
   .big {
     width: 100%;

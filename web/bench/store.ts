@@ -1,4 +1,5 @@
-import type { BenchStrip, Job, JobInput, StepDoneInput } from '@sleetfall/contract'
+import { v4 as newId } from 'uuid'
+import type { BenchStrip, Job, JobInput, StepDoneInput, StepProgress } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { get, post } from '../http/client.ts'
@@ -23,10 +24,38 @@ export const useBench = defineStore('bench', () => {
   }
   const take = (input: JobInput) => change(post<Job>('/bench/jobs', input))
   const start = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/start`, { version: job.version }))
-  const stepDone = (job: Job, position: number, input: Omit<StepDoneInput, 'version'>) =>
+  const stepDone = (job: Job, position: number, input: Partial<Omit<StepDoneInput, 'version'>>) =>
     change(post<Job>(`/bench/jobs/${job.id}/steps/${position}/done`, { ...input, version: job.version }))
+  const skip = (job: Job, position: number, reason: string) =>
+    change(post<Job>(`/bench/jobs/${job.id}/steps/${position}/skip`, { version: job.version, reason }))
+  const pause = (job: Job, reason: string) =>
+    change(post<Job>(`/bench/jobs/${job.id}/pause`, { version: job.version, reason }))
+  const resume = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/resume`, { version: job.version }))
+  const water = (job: Job, temperatureC: number) =>
+    change(post<Job>(`/bench/jobs/${job.id}/water`, { id: newId(), temperatureC }))
+  const progress = async (job: Job, position: number, at: StepProgress) =>
+    jobs.take(await post<Job>(`/bench/jobs/${job.id}/steps/${position}/progress`, at))
+  const tie = (job: Job, side: 'before' | 'after', trialId: string | null) =>
+    change(post<Job>(`/bench/jobs/${job.id}/trial`, { version: job.version, side, trialId }))
   const stepBack = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/back`, { version: job.version }))
   const stop = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/cancel`, { version: job.version }))
   const refresh = async (id: string) => jobs.take(await get<Job>(`/bench/jobs/${id}`))
-  return { ...jobs, strip, clockOffsetMs, loadStrip, takeJob: take, start, stepDone, stepBack, stop, refresh }
+  return {
+    ...jobs,
+    strip,
+    clockOffsetMs,
+    loadStrip,
+    takeJob: take,
+    start,
+    stepDone,
+    skip,
+    pause,
+    resume,
+    water,
+    progress,
+    tie,
+    stepBack,
+    stop,
+    refresh,
+  }
 })

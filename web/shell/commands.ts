@@ -10,6 +10,8 @@ export const commandTargets = {
   newEvent: { path: '/bag', query: { new: 'event' } },
   goRack: '/rack',
   goBench: '/bench',
+  goUpkeep: '/upkeep',
+  goSupplies: '/supplies',
   goLanes: '/lanes',
   goWhatIf: '/lanes/what-if',
   goTrials: '/trials',

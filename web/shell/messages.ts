@@ -25,6 +25,8 @@ export default {
   commands: {
     goRack: 'Go to the rack',
     goBench: 'Go to the bench',
+    goUpkeep: 'Go to upkeep',
+    goSupplies: 'Go to recipes and pads',
     goLanes: 'Go to the lanes',
     goWhatIf: 'Ask what if: a ball, a line, a pattern',
     goTrials: 'Go to the trials',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { unitSystems } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
+import DevicesCard from '../equipment/DevicesCard.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import ShopSettings from './ShopSettings.vue'
@@ -44,6 +45,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
         <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
       </div>
     </section>
+    <DevicesCard />
     <ShopSettings class="wide" />
   </div>
 </template>

@@ -1,0 +1,371 @@
+<script setup lang="ts">
+import type { Job, JobStep, StepDoneInput, StepProgress } from '@sleetfall/contract'
+import { type Finding, type WetState, findings, neverSkipped, waterSteps, wetStates } from '@sleetfall/core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useBalls } from '../balls/store.ts'
+import { dayText, timeText } from '../controls/days.ts'
+import { useSession } from '../shell/session.ts'
+import { usePads } from '../supplies/store.ts'
+import SpotReadings from '../surface/SpotReadings.vue'
+import { fourSpots, scanOf } from '../surface/spots.ts'
+import SideCounter from './SideCounter.vue'
+import WaterPanel from './WaterPanel.vue'
+import { clockText, secondsLeft } from './timer.ts'
+import { useBell } from './useBell.ts'
+import { useStepText } from './useStepText.ts'
+
+/** The step that runs now, for a tablet beside the station: what to do, how long, what to answer, and the way on. */
+const props = defineProps<{ job: Job; step: JobStep; nowMs: number; busy: boolean }>()
+const emit = defineEmits<{
+  done: [Partial<Omit<StepDoneInput, 'version'>>]
+  progress: [StepProgress]
+  measured: [number]
+  skip: [string]
+  pause: [string]
+}>()
+const { t } = useI18n()
+const session = useSession()
+const balls = useBalls()
+const pads = usePads()
+const words = useStepText()
+const bell = useBell()
+onMounted(() => Promise.all([pads.load(), balls.load()]))
+const ball = computed(() => balls.byId.get(props.job.ballId))
+
+const left = computed(() =>
+  props.step.startedAt ? secondsLeft(props.step.startedAt, props.step.minutes, props.nowMs, props.step) : 0,
+)
+watch(left, (now, before) => {
+  if (now <= 0 && before > 0) bell.ring()
+})
+const isLast = computed(() => props.step.position === props.job.procedure.length - 1)
+
+const readings = ref(fourSpots())
+const finding = ref<Finding | null>(null)
+const wet = ref<WetState | null>(null)
+const earlyReason = ref('')
+const note = ref('')
+const skipping = ref(false)
+const skipReason = ref('')
+const noProgress: StepProgress = { sidesDone: 0, sideStartedAt: null, ticks: [] }
+const progress = computed(() => ({ ...noProgress, ...(props.step.measured['progress'] as StepProgress | undefined) }))
+/** Pads that fit the step, the least worn first; the choice falls on the first that is not worn out. */
+const fitting = computed(() =>
+  pads.items
+    .filter(
+      (pad) =>
+        pad.abrasive === props.step.recipeStep?.abrasive && (pad.grit ?? undefined) === props.step.recipeStep.grit,
+    )
+    .sort((a, b) => a.uses / a.lifeBalls - b.uses / b.lifeBalls),
+)
+const padId = ref<string | null>(null)
+watch(
+  () => [props.step.position, fitting.value.length],
+  () => (padId.value = fitting.value[0]?.id ?? null),
+  { immediate: true },
+)
+watch(
+  () => props.step.position,
+  () => {
+    readings.value = fourSpots()
+    finding.value = null
+    wet.value = null
+    earlyReason.value = ''
+    note.value = ''
+    skipping.value = false
+    skipReason.value = ''
+  },
+)
+const pad = computed(() => pads.byId.get(padId.value ?? ''))
+const holes = ['middle', 'ring', 'thumb', 'side'] as const
+const ticked = (hole: string) => progress.value.ticks.includes(hole)
+const tick = (hole: string) =>
+  emit('progress', {
+    ...progress.value,
+    ticks: ticked(hole) ? progress.value.ticks.filter((one) => one !== hole) : [...progress.value.ticks, hole],
+  })
+const asksFinding = computed(() => props.step.key === 'inspect' || props.step.key === 'inserts')
+const drying = computed(
+  () => props.step.key === 'dry' && props.job.lockedUntil !== null && Date.parse(props.job.lockedUntil) > props.nowMs,
+)
+/** What is still missing before the step can end; empty when nothing is. */
+const missing = computed(() => {
+  if (asksFinding.value && finding.value === null) return t('bench.missing.finding')
+  if (props.step.key === 'wet-check' && wet.value === null) return t('bench.missing.wet')
+  if (props.step.key === 'tape-holes' && !holes.every(ticked)) return t('bench.missing.holes')
+  if (drying.value && earlyReason.value.trim() === '') return t('bench.missing.drying')
+  return ''
+})
+const holds = computed(
+  () =>
+    props.step.key === 'inspect' && props.job.kind !== 'inspect' && finding.value !== null && finding.value !== 'fine',
+)
+const maySkip = computed(() => !neverSkipped.includes(props.step.key) && !drying.value)
+
+function done() {
+  const { grits, spots } = scanOf(readings.value)
+  emit('done', {
+    ...(grits.length > 0 ? { scannedGrits: grits, scanSpots: spots } : {}),
+    ...(finding.value ? { finding: finding.value } : {}),
+    ...(wet.value ? { wet: wet.value } : {}),
+    ...(props.step.recipeStep && padId.value ? { padId: padId.value } : {}),
+    ...(earlyReason.value ? { earlyReason: earlyReason.value } : {}),
+    ...(note.value ? { note: note.value } : {}),
+  })
+}
+</script>
+
+<template>
+  <div class="panel stage" :class="{ flash: bell.flashing.value }">
+    <div class="spread top">
+      <p class="condensed soft">
+        {{ t('bench.step', { n: step.position + 1, of: job.procedure.length }) }} ·
+        {{ t('bench.station', { station: step.stationName ?? t(`bench.stations.${step.station}`) }) }} ·
+        {{ t('bench.technician', { name: session.user?.name ?? '' }) }}
+      </p>
+      <v-btn
+        size="small"
+        variant="text"
+        :aria-pressed="bell.sound.value"
+        @click="bell.sound.value = !bell.sound.value"
+        >{{ bell.sound.value ? t('bench.soundOn') : t('bench.soundOff') }}</v-btn
+      >
+    </div>
+    <h2 class="step-name">{{ words.name(step) }}</h2>
+    <p class="instruction">{{ words.instruction(step) }}</p>
+    <p v-if="step.minutes > 0" class="timer figure" :class="{ over: left < 0 }" role="timer">
+      {{
+        left >= 0
+          ? t('bench.timeLeft', { time: clockText(left) })
+          : `▲ ${t('bench.timeOver', { time: clockText(left) })}`
+      }}
+    </p>
+    <SideCounter
+      v-if="step.recipeStep"
+      :step="step.recipeStep"
+      :progress="progress"
+      :now-ms="nowMs"
+      :busy="busy || !session.mayWork"
+      @change="emit('progress', $event)"
+      @ring="bell.ring"
+    />
+    <div v-if="step.recipeStep && fitting.length > 0" class="pad">
+      <v-select
+        v-model="padId"
+        :label="t('bench.pad')"
+        :items="[
+          ...fitting.map((one) => ({
+            value: one.id,
+            title: t('bench.padItem', { name: one.name, n: one.uses, of: one.lifeBalls }),
+          })),
+          { value: null, title: t('bench.noPad') },
+        ]"
+      />
+      <p v-if="pad && pad.uses >= pad.lifeBalls" role="status">
+        ▲ {{ t('bench.padWorn', { name: pad.name }) }}
+        <v-btn v-if="pad.spare > 0 && session.mayWork" size="small" @click="pads.openSpare(pad)">{{
+          t('supplies.openSpare')
+        }}</v-btn>
+      </p>
+    </div>
+    <aside v-if="step.cautions.length > 0" class="cautions">
+      <strong>▲ {{ t('bench.cautionsTitle') }}</strong>
+      <ul>
+        <li v-for="caution in step.cautions" :key="caution">{{ t(`bench.cautions.${caution}`) }}</li>
+      </ul>
+      <p class="small">{{ t('bench.productFirst') }}</p>
+    </aside>
+    <fieldset v-if="asksFinding" class="choices">
+      <legend>{{ t(`bench.findingTitle.${step.key as 'inspect'}`) }}</legend>
+      <v-btn
+        v-for="one in findings.filter((f) => step.key === 'inspect' || (f !== 'cracked' && f !== 'cold'))"
+        :key="one"
+        class="choice"
+        :class="{ chosen: finding === one }"
+        :aria-pressed="finding === one"
+        @click="finding = one"
+        >{{ finding === one ? '●' : '○' }} {{ t(`bench.findings.${one}`) }}</v-btn
+      >
+      <v-text-field v-if="finding && finding !== 'fine'" v-model="note" :label="t('bench.findingNote')" />
+    </fieldset>
+    <fieldset v-if="step.key === 'tape-holes'" class="choices">
+      <legend>{{ t('bench.holesTitle') }}</legend>
+      <v-btn
+        v-for="hole in holes"
+        :key="hole"
+        class="choice"
+        :class="{ chosen: ticked(hole) }"
+        :aria-pressed="ticked(hole)"
+        :disabled="busy"
+        @click="tick(hole)"
+        >{{ ticked(hole) ? '●' : '○' }} {{ t(`bench.holes.${hole}`) }}</v-btn
+      >
+    </fieldset>
+    <fieldset v-if="step.key === 'wet-check'" class="choices">
+      <legend>{{ t('bench.wetTitle') }}</legend>
+      <v-btn
+        v-for="one in wetStates"
+        :key="one"
+        class="choice"
+        :class="{ chosen: wet === one }"
+        :aria-pressed="wet === one"
+        @click="wet = one"
+        >{{ wet === one ? '●' : '○' }} {{ t(`bench.wets.${one}`) }}</v-btn
+      >
+    </fieldset>
+    <div v-if="drying" class="stack">
+      <p role="status">
+        ▲ {{ t('bench.dryingUntil', { day: dayText(job.lockedUntil!), time: timeText(job.lockedUntil!) }) }}
+      </p>
+      <v-text-field v-model="earlyReason" :label="t('bench.earlyReason')" />
+    </div>
+    <SpotReadings
+      v-if="step.key === 'scan'"
+      v-model="readings"
+      :ball-id="job.ballId"
+      :expected-grit="job.steps?.at(-1)?.grit ?? null"
+    />
+    <WaterPanel
+      v-if="waterSteps.includes(step.key)"
+      :job="job"
+      :busy="busy || !session.mayWork"
+      :weight-lb="ball?.weightLb ?? null"
+      @measured="emit('measured', $event)"
+    />
+    <template v-if="session.mayWork">
+      <p v-if="missing" class="small" role="status">◇ {{ missing }}</p>
+      <v-btn class="next-action big" :loading="busy" :disabled="missing !== ''" @click="done">{{
+        holds ? t('bench.holdJob') : isLast ? t('bench.lastDone') : t('bench.stepDone')
+      }}</v-btn>
+      <form v-if="skipping" class="skip" @submit.prevent="skipReason.trim() && emit('skip', skipReason)">
+        <v-text-field v-model="skipReason" autofocus :label="t('bench.skipReason')" />
+        <v-btn type="submit" class="touch" :disabled="!skipReason.trim() || busy">{{ t('bench.skipNow') }}</v-btn>
+        <v-btn class="touch" variant="text" @click="skipping = false">{{ t('shell.cancel') }}</v-btn>
+      </form>
+      <div v-else class="row">
+        <v-btn class="touch" :disabled="busy" @click="emit('pause', '')">{{ t('bench.pause') }}</v-btn>
+        <v-btn v-if="maySkip" class="touch" variant="text" :disabled="busy" @click="skipping = true">{{
+          t('bench.skip')
+        }}</v-btn>
+      </div>
+    </template>
+    <p v-else>{{ t('bench.needsTechnician') }}</p>
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  display: grid;
+  gap: var(--gap-3);
+  justify-items: start;
+  padding: var(--gap-4);
+  border-top: 4px solid var(--accent);
+}
+.top {
+  width: 100%;
+}
+.flash {
+  animation: flash 0.5s steps(2) 5;
+}
+@keyframes flash {
+  from {
+    background: var(--panel);
+  }
+  to {
+    background: var(--accent-wash);
+    outline: 8px solid var(--accent);
+  }
+}
+@media (prefers-reduced-motion: reduce) {
+  .flash {
+    outline: 8px solid var(--accent);
+  }
+}
+.step-name {
+  font-size: 2.1rem;
+}
+.instruction {
+  font-size: 1.25rem;
+  max-width: 60ch;
+}
+.timer {
+  font-size: 3rem;
+  line-height: 1;
+}
+.timer.over {
+  color: var(--bad);
+}
+.cautions {
+  border-inline-start: 6px double var(--bad);
+  padding-inline-start: var(--gap-3);
+  max-width: 70ch;
+}
+.cautions ul {
+  padding-inline-start: 1.2em;
+}
+.big {
+  min-height: 72px !important;
+  min-width: min(420px, 100%) !important;
+  font-size: 1.35rem;
+}
+.pad {
+  width: min(460px, 100%);
+}
+.choices {
+  border: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  width: 100%;
+}
+.choices legend {
+  font-weight: 700;
+  margin-bottom: var(--gap-1);
+}
+.choice {
+  min-height: 60px !important;
+  font-size: 1.15rem;
+}
+.choice.chosen {
+  background: var(--accent-wash);
+  outline: 2px solid var(--accent);
+}
+.choices .v-text-field {
+  flex: 1 1 100%;
+}
+.skip {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: var(--gap-2);
+  width: 100%;
+  align-items: start;
+}
+/* On the tablet beside the spinner one step fills the screen. */
+@media (max-width: 900px) {
+  .stage {
+    min-height: 74dvh;
+    align-content: space-between;
+  }
+  .step-name {
+    font-size: 2.8rem;
+    line-height: 1.05;
+  }
+  .instruction {
+    font-size: 1.4rem;
+  }
+  .timer {
+    font-size: 5.5rem;
+  }
+  .big {
+    width: 100%;
+    min-height: 120px !important;
+    font-size: 1.8rem;
+  }
+  .choice {
+    min-height: 84px !important;
+    font-size: 1.35rem;
+  }
+}
+</style>

@@ -1,0 +1,80 @@
+import type { Ball } from '@sleetfall/contract'
+import {
+  type Finish,
+  type JobKind,
+  type RecipeStep,
+  factoryRecipe,
+  handRefresh,
+  raOfGrit,
+  readyRecipes,
+  recipeByKey,
+  shortestRecipe,
+  spinnerStep,
+  surfaceDefaults,
+} from '@sleetfall/core'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useBalls } from '../balls/store.ts'
+import { useShopRecipes } from '../supplies/store.ts'
+
+/** Grits that a touch-up by hand still does something with. */
+const handGrits = [500, 1000, 2000, 3000]
+
+/**
+ * Ways to come to the steps of a job: a ready or an own recipe, the shortest one to a grit, another ball's surface, the finish it
+ * came with; polish over a base; a touch-up by hand.
+ */
+export function useRecipeChoice(ball: Ball, kind: () => JobKind, first: string) {
+  const { t } = useI18n()
+  const balls = useBalls()
+  const recipes = useShopRecipes()
+  const chosen = ref(first)
+  const wantedGrit = ref<number | null>(ball.targetGrit ?? 2000)
+  const matchId = ref<string | null>(null)
+  const base = ref<'as-is' | 'compound' | '1500-polish' | '2000-polish'>('as-is')
+  const handGrit = ref(2000)
+  const start: Finish = ball.surface.finish ?? {
+    raTopUm: surfaceDefaults.laneShineUm,
+    raBaseUm: surfaceDefaults.laneShineUm,
+  }
+  const others = computed(() => balls.items.filter((one) => one.id !== ball.id && one.surface.finish !== null))
+  const items = computed(() => [
+    ...readyRecipes.map((recipe) => ({ value: recipe.key, title: t(`surface.recipes.${recipe.key}`) })),
+    ...recipes.items.map((recipe) => ({ value: `own:${recipe.id}`, title: recipe.name })),
+    ...(ball.factoryGrit == null ? [] : [{ value: 'factory', title: t('bench.factory', { grit: ball.factoryGrit }) }]),
+    { value: 'shortest', title: t('bench.shortest') },
+    { value: 'match', title: t('bench.match') },
+  ])
+  function resurfacing(): readonly RecipeStep[] {
+    if (chosen.value.startsWith('own:'))
+      return recipes.items.find((one) => `own:${one.id}` === chosen.value)?.steps ?? []
+    if (chosen.value === 'factory') return factoryRecipe(ball.factoryGrit ?? 2000).steps
+    if (chosen.value === 'shortest') {
+      if (wantedGrit.value === null || !Number.isFinite(wantedGrit.value)) return []
+      return shortestRecipe(start, { raTopUm: raOfGrit(wantedGrit.value), raBaseUm: null })?.steps ?? []
+    }
+    if (chosen.value === 'match') {
+      const other = balls.byId.get(matchId.value ?? '')?.surface.finish
+      return other ? (shortestRecipe(start, other)?.steps ?? []) : []
+    }
+    return recipeByKey(chosen.value)?.steps ?? []
+  }
+  const steps = computed((): readonly RecipeStep[] | null => {
+    if (kind() === 'resurface') return resurfacing()
+    if (kind() === 'polish') {
+      if (base.value === 'as-is') return [spinnerStep('polish')]
+      if (base.value === 'compound') return [spinnerStep('compound'), spinnerStep('polish')]
+      return recipeByKey(base.value)!.steps
+    }
+    return kind() === 'refresh' ? [handRefresh(handGrit.value)] : null
+  })
+  /** Key of a ready recipe; null for every other way. */
+  const readyKey = computed(() =>
+    kind() === 'resurface' && recipeByKey(chosen.value)
+      ? chosen.value
+      : kind() === 'polish' && recipeByKey(base.value)
+        ? base.value
+        : null,
+  )
+  return { chosen, wantedGrit, matchId, base, handGrit, handGrits, others, items, steps, readyKey, start }
+}

@@ -1,0 +1,15 @@
+export default {
+  title: 'Devices',
+  standIns: 'Simulated devices that come with the application; a real one speaks the same small interface.',
+  failed: 'The devices could not be asked.',
+  kinds: { scanner: 'Surface scanner', bath: 'Heated bath' },
+  on: 'connected',
+  off: 'not connected',
+  silent: 'connected, but it does not answer',
+  connect: 'Connect',
+  disconnect: 'Disconnect',
+  noise: 'Noise',
+  noises: { none: 'none', usual: 'usual', double: 'double', four: 'four times' },
+  practise: 'Practise a fault:',
+  faults: { none: 'mend it', overheat: 'overheat', disconnect: 'fall silent' },
+}

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import type { AdviceGiven } from '@sleetfall/contract'
+import type { Complaint } from '@sleetfall/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { usePatterns } from '../lanes/store.ts'
+
+/** Rules of thumb that hold for the ball and what is said of it, with their reasons and their contradictions. */
+const complaint = defineModel<Complaint | null>('complaint', { required: true })
+const patternId = defineModel<string | null>('patternId', { required: true })
+const props = defineProps<{ advice: AdviceGiven | null; complaints: readonly Complaint[] }>()
+const { t } = useI18n()
+const patterns = usePatterns()
+const sign = { rougher: '▼', smoother: '▲', leave: '●', none: '◇' } as const
+const adviceOf = (id: string) => props.advice?.rules.find((rule) => rule.id === id)?.advice ?? id
+const patternItems = computed(() => [
+  { value: null, title: t('surface.advice.noPattern') },
+  ...patterns.items.map((pattern) => ({ value: pattern.id, title: pattern.name })),
+])
+</script>
+
+<template>
+  <section class="stack" :aria-label="t('surface.advice.title')">
+    <h2>{{ t('surface.advice.title') }}</h2>
+    <div class="ask">
+      <v-select
+        v-model="complaint"
+        :label="t('surface.advice.complaint')"
+        :items="[
+          { value: null, title: t('surface.advice.none') },
+          ...complaints.map((value) => ({ value, title: t(`surface.advice.complaints.${value}`) })),
+        ]"
+      />
+      <v-select v-model="patternId" :label="t('surface.advice.pattern')" :items="patternItems" />
+    </div>
+    <p v-if="advice && advice.contradictions.length > 0" class="against" role="status">
+      ▲ {{ t('surface.advice.contradiction') }}
+    </p>
+    <ul v-if="advice && advice.contradictions.length > 0" class="pairs small">
+      <li v-for="[a, b] in advice.contradictions.slice(0, 4)" :key="`${a} ${b}`">
+        {{ t('surface.advice.against', { a: adviceOf(a), b: adviceOf(b) }) }}
+      </li>
+    </ul>
+    <ul class="rules">
+      <li v-for="rule in advice?.rules ?? []" :key="rule.id">
+        <span aria-hidden="true">{{ sign[rule.direction] }}</span>
+        <span>
+          <strong>{{ rule.advice }}</strong> {{ rule.reason }}
+          <span v-if="rule.school" class="small soft">{{ t('surface.advice.school', { school: rule.school }) }}</span>
+        </span>
+      </li>
+    </ul>
+    <p v-if="advice?.rules.length === 0" class="soft">{{ t('surface.advice.nothing') }}</p>
+    <p class="small soft">{{ t('surface.advice.thumb') }}</p>
+  </section>
+</template>
+
+<style scoped>
+.ask {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  gap: var(--gap-2);
+}
+.rules {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: var(--gap-2);
+}
+.rules li {
+  display: grid;
+  grid-template-columns: 1.4em 1fr;
+}
+.against {
+  border-inline-start: 6px double var(--bad);
+  padding-inline-start: var(--gap-2);
+}
+.pairs {
+  padding-inline-start: 1.4em;
+}
+</style>

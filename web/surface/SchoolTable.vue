@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import type { SurfacePage } from '@sleetfall/contract'
+import { useI18n } from 'vue-i18n'
+import { roundGrit } from './useSurfaceText.ts'
+
+/** What each school of upkeep would cost this customer in a year of play, side by side. */
+defineProps<{ page: SurfacePage }>()
+const { t } = useI18n()
+</script>
+
+<template>
+  <section class="stack" :aria-label="t('surface.schools.title')">
+    <h2>{{ t('surface.schools.title') }}</h2>
+    <div class="scroll">
+      <table class="list">
+        <thead>
+          <tr>
+            <th scope="col">{{ t('upkeep.school') }}</th>
+            <th
+              v-for="key in ['work', 'interval', 'minutes', 'cover', 'days', 'inWindow', 'played']"
+              :key="key"
+              class="number"
+              scope="col"
+            >
+              {{ t(`surface.schools.${key}`) }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="cost in page.costs" :key="cost.school" :class="{ chosen: cost.school === page.policy.school }">
+            <th scope="row">
+              {{ cost.school === page.policy.school ? '●' : '○' }} {{ t(`upkeep.schools.${cost.school}.name`) }}
+            </th>
+            <td class="number figure">
+              {{ cost.touchUps > 0 ? t('surface.schools.touchUps', { n: cost.touchUps }) : cost.resurfaces }}
+            </td>
+            <td class="number figure">
+              {{
+                cost.gamesPerResurface === null
+                  ? '–'
+                  : t('surface.schools.games', { n: Math.round(cost.gamesPerResurface) })
+              }}
+            </td>
+            <td class="number figure">{{ t('surface.schools.minutesN', { n: Math.round(cost.minutes) }) }}</td>
+            <td class="number figure">{{ cost.coverMm.toFixed(2) }} mm</td>
+            <td class="number figure">{{ cost.daysAway }}</td>
+            <td class="number figure">{{ Math.round(100 * cost.inWindow) }} %</td>
+            <td class="number figure">{{ roundGrit(cost.playedGrit) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p class="small soft">
+      {{
+        t('surface.schools.note', {
+          n: page.gamesPerWeek,
+          settled: page.curve?.fitted ? t('surface.provenance.fitted') : t('surface.provenance.assumed'),
+        })
+      }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+tbody th {
+  font-family: var(--text) !important;
+  color: var(--ink) !important;
+  border-bottom: 1px solid var(--line) !important;
+}
+.chosen {
+  background: var(--accent-wash);
+}
+</style>

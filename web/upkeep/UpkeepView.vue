@@ -1,0 +1,323 @@
+<script setup lang="ts">
+import { v4 as newId } from 'uuid'
+import type { UpkeepRow } from '@sleetfall/contract'
+import { type Due, type JobKind, readyRecipes, handRefresh } from '@sleetfall/core'
+import { useStorage } from '@vueuse/core'
+import { format } from 'date-fns'
+import { computed, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useBalls } from '../balls/store.ts'
+import { useBench } from '../bench/store.ts'
+import LoadState from '../controls/LoadState.vue'
+import { dayText, timeText } from '../controls/days.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import LinkDialog from './LinkDialog.vue'
+import PolicyForm from './PolicyForm.vue'
+import ReminderForm from './ReminderForm.vue'
+import SessionForm from './SessionForm.vue'
+import { useUpkeep } from './store.ts'
+import { useDueText } from './useDueText.ts'
+
+/** Every ball in care by what is due and why, customer by customer; work and reminders in one click. */
+const { t } = useI18n()
+const session = useSession()
+const upkeep = useUpkeep()
+const bench = useBench()
+const balls = useBalls()
+const notices = useNotices()
+const due = useDueText()
+onMounted(() => Promise.all([upkeep.load(), balls.load(), bench.load()]))
+const search = ref('')
+const within = useStorage<'now' | 'week' | 'month' | 'all'>('sleetfall.upkeep.within', 'week')
+const spans = { now: 0, week: 7, month: 31, all: 36_500 } as const
+const form = ref<
+  | { kind: 'policy'; row: UpkeepRow; whose: 'ball' | 'customer' }
+  | { kind: 'shop' }
+  | { kind: 'session'; row: UpkeepRow }
+  | { kind: 'remind'; rows: UpkeepRow[] }
+  | { kind: 'link'; row: UpkeepRow }
+  | null
+>(null)
+const soon = (one: Due) => due.now(one) || one.atMs <= Date.now() + spans[within.value] * 86_400_000
+const shown = computed(() =>
+  (upkeep.board?.rows ?? [])
+    .filter((row) => `${row.ballName} ${row.customerName}`.toLowerCase().includes((search.value ?? '').toLowerCase()))
+    .map((row) => ({ ...row, due: row.due.filter(soon) }))
+    .filter((row) => row.due.length > 0),
+)
+/** Groups of one customer's balls, the most urgent customer first. */
+const groups = computed(() => {
+  const byCustomer = new Map<string, UpkeepRow[]>()
+  for (const row of shown.value) byCustomer.set(row.customerId, [...(byCustomer.get(row.customerId) ?? []), row])
+  const first = (rows: readonly UpkeepRow[]) => Math.min(...rows.flatMap((row) => row.due.map((one) => one.atMs)))
+  return [...byCustomer.values()].sort((a, b) => first(a) - first(b))
+})
+const jobOf: Partial<Record<Due['work'], JobKind>> = {
+  clean: 'clean',
+  'touch-up': 'refresh',
+  resurface: 'resurface',
+  extract: 'extract',
+}
+const has = (row: UpkeepRow, one: Due) => row.openJobs.includes(jobOf[one.work] ?? '-')
+const canMake = (row: UpkeepRow, one: Due) => jobOf[one.work] !== undefined && !has(row, one)
+
+/** The ready recipe nearest to what the ball is kept at. */
+function recipeFor(ballId: string) {
+  const grit = balls.byId.get(ballId)?.surface.window?.targetGrit ?? 2000
+  const plain = readyRecipes.filter((recipe) => recipe.key.startsWith('to-'))
+  const far = (key: string) => Math.abs(Math.log(Number(key.slice(3)) / grit))
+  return plain.reduce((best, one) => (far(one.key) < far(best.key) ? one : best))
+}
+async function make(row: UpkeepRow, one: Due) {
+  const kind = jobOf[one.work]!
+  const recipe = recipeFor(row.ballId)
+  const steps =
+    kind === 'resurface'
+      ? recipe.steps
+      : kind === 'refresh'
+        ? [handRefresh(Number(recipe.steps.at(-1)!.grit ?? 2000))]
+        : null
+  await notices.attempt(async () => {
+    const job = await bench.takeJob({
+      id: newId(),
+      ballId: row.ballId,
+      kind,
+      recipeKey: kind === 'resurface' ? recipe.key : null,
+      steps: steps && steps.map((step) => ({ ...step })),
+      dueOn: format(Math.max(Date.now() + 86_400_000, one.atMs), 'yyyy-MM-dd'),
+      eventId: null,
+      reason: due.why(one),
+      overrideReason: '',
+      beforeTrialId: null,
+      reads: null,
+    })
+    notices.done(t('bench.putDone', { ball: job.ballName, due: dayText(job.dueOn) }))
+    await upkeep.load()
+  })
+}
+async function makeAll(rows: readonly UpkeepRow[]) {
+  for (const row of rows) for (const one of row.due) if (canMake(row, one)) await make(row, one)
+}
+const waitingCount = computed(() => upkeep.outbox.filter((message) => message.state === 'queued').length)
+const close = () => {
+  form.value = null
+  void upkeep.load()
+}
+const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.lockedUntil) > Date.now()
+</script>
+
+<template>
+  <section class="stack">
+    <div class="spread">
+      <h1>{{ t('upkeep.title') }}</h1>
+      <div class="row">
+        <v-btn size="small" variant="text" to="/bench">{{ t('upkeep.toBench') }}</v-btn>
+        <v-btn v-if="session.isOwner" size="small" @click="form = { kind: 'shop' }">{{ t('upkeep.shopSchool') }}</v-btn>
+      </div>
+    </div>
+    <LoadState
+      :loaded="upkeep.board !== null && balls.loaded"
+      :error="upkeep.error"
+      :empty="upkeep.board?.rows.length === 0"
+      @retry="upkeep.load"
+    >
+      <template #empty>
+        <p>{{ t('upkeep.noBalls') }}</p>
+        <v-btn to="/rack">{{ t('bench.toRack') }}</v-btn>
+      </template>
+      <div class="row tools">
+        <v-text-field v-model="search" class="find" clearable :label="t('upkeep.find')" />
+        <v-btn-toggle v-model="within" mandatory density="comfortable" :aria-label="t('upkeep.within')">
+          <v-btn v-for="span in ['now', 'week', 'month', 'all'] as const" :key="span" :value="span">{{
+            t(`upkeep.spans.${span}`)
+          }}</v-btn>
+        </v-btn-toggle>
+        <span class="soft">{{ t('upkeep.count', { balls: shown.length, customers: groups.length }) }}</span>
+      </div>
+      <p v-if="groups.length === 0" class="soft">{{ t('upkeep.nothingDue') }}</p>
+      <div class="groups">
+        <article
+          v-for="rows in groups"
+          :key="rows[0]!.customerId"
+          class="panel group"
+          :aria-label="rows[0]!.customerName"
+        >
+          <div class="spread">
+            <h2>
+              <router-link :to="`/rack/${rows[0]!.customerId}`">{{ rows[0]!.customerName }}</router-link>
+            </h2>
+            <div class="row">
+              <v-btn
+                size="small"
+                :disabled="!rows.some((row) => row.due.some((one) => canMake(row, one)))"
+                :aria-label="`${t('upkeep.makeAll')}: ${rows[0]!.customerName}`"
+                @click="makeAll(rows)"
+                >{{ t('upkeep.makeAll') }}</v-btn
+              >
+              <v-btn
+                size="small"
+                :aria-label="`${t('upkeep.remind')}: ${rows[0]!.customerName}`"
+                @click="form = { kind: 'remind', rows }"
+                >{{ t('upkeep.remind') }}</v-btn
+              >
+              <v-btn
+                size="small"
+                variant="text"
+                :aria-label="`${t('upkeep.link.open')}: ${rows[0]!.customerName}`"
+                @click="form = { kind: 'link', row: rows[0]! }"
+                >{{ t('upkeep.link.open') }}</v-btn
+              >
+            </div>
+          </div>
+          <div v-for="row in rows" :key="row.ballId" class="ball">
+            <div>
+              <router-link :to="`/surface/${row.ballId}`"
+                ><strong>{{ row.ballName }}</strong></router-link
+              >
+              <div class="row tight">
+                <v-btn
+                  size="x-small"
+                  variant="text"
+                  :aria-label="`${t('upkeep.school')}: ${row.ballName}, ${row.customerName}`"
+                  @click="form = { kind: 'policy', row, whose: 'ball' }"
+                  >{{ t(`upkeep.schools.${row.policy.school}.name`) }}</v-btn
+                >
+                <v-btn
+                  size="x-small"
+                  variant="text"
+                  :aria-label="`${t('upkeep.session.open')}: ${row.ballName}, ${row.customerName}`"
+                  @click="form = { kind: 'session', row }"
+                  >{{ t('upkeep.session.open') }}</v-btn
+                >
+              </div>
+              <p v-if="dries(row)" class="small">
+                ▲ {{ t('balls.dryingUntil', { day: dayText(row.lockedUntil!), time: timeText(row.lockedUntil!) }) }}
+              </p>
+            </div>
+            <ul>
+              <li v-for="one in row.due" :key="`${one.work} ${one.reason}`" class="due">
+                <span
+                  ><strong>{{ due.now(one) ? '▲' : '○' }} {{ due.work(one) }}</strong> {{ due.when(one) }}
+                  <span class="small soft">{{ due.why(one) }}</span></span
+                >
+                <span v-if="has(row, one)" class="small soft">● {{ t('upkeep.onBench') }}</span>
+                <v-btn
+                  v-else-if="canMake(row, one)"
+                  size="x-small"
+                  :aria-label="`${t('upkeep.make')}: ${due.work(one)}, ${row.ballName}, ${row.customerName}`"
+                  @click="make(row, one)"
+                  >{{ t('upkeep.make') }}</v-btn
+                >
+              </li>
+            </ul>
+          </div>
+        </article>
+      </div>
+      <section v-if="upkeep.outbox.length > 0" class="panel stack" :aria-label="t('upkeep.outbox.title')">
+        <div class="spread">
+          <h2>{{ t('upkeep.outbox.title') }}</h2>
+          <span class="soft">{{ t('upkeep.outbox.waiting', { n: waitingCount }) }}</span>
+        </div>
+        <ul class="outbox">
+          <li v-for="message in upkeep.outbox.slice(0, 12)" :key="message.id">
+            <span>{{ t(`upkeep.outbox.states.${message.state}`) }}</span>
+            <strong>{{ message.customerName }}</strong> {{ message.subject }}
+            <span class="small soft">{{ dayText(message.createdAt) }} {{ timeText(message.createdAt) }}</span>
+            <v-btn
+              v-if="message.state === 'queued'"
+              size="x-small"
+              @click="notices.attempt(() => upkeep.withdraw(message.id))"
+              >{{ t('upkeep.outbox.withdraw') }}</v-btn
+            >
+          </li>
+        </ul>
+      </section>
+    </LoadState>
+    <PolicyForm
+      v-if="form?.kind === 'shop' && upkeep.board"
+      :policy="upkeep.board.shopPolicy"
+      scope="shop"
+      :name="session.info?.shopName ?? ''"
+      @close="form = null"
+      @saved="close"
+    />
+    <PolicyForm
+      v-if="form?.kind === 'policy'"
+      :policy="form.row.policy"
+      :scope="form.row.scope"
+      :ball-id="form.row.ballId"
+      :name="form.row.ballName"
+      @close="form = null"
+      @saved="close"
+    />
+    <SessionForm
+      v-if="form?.kind === 'session'"
+      :ball-id="form.row.ballId"
+      :ball-name="form.row.ballName"
+      @close="form = null"
+    />
+    <ReminderForm v-if="form?.kind === 'remind'" :rows="form.rows" @close="form = null" />
+    <LinkDialog
+      v-if="form?.kind === 'link'"
+      :customer-id="form.row.customerId"
+      :name="form.row.customerName"
+      @close="form = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+.find {
+  max-width: 280px;
+}
+.groups {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(520px, 1fr));
+  gap: var(--gap-3);
+  align-items: start;
+}
+.group h2 {
+  font-size: 1.25rem;
+}
+.ball {
+  display: grid;
+  grid-template-columns: minmax(150px, 0.9fr) minmax(0, 2fr);
+  gap: var(--gap-2);
+  border-top: 1px solid var(--line);
+  padding: var(--gap-2) 0;
+}
+.ball ul,
+.outbox {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+.due {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: var(--gap-2);
+  align-items: start;
+}
+.due .small {
+  display: block;
+}
+.tight {
+  gap: 0;
+}
+.outbox li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: baseline;
+}
+@media (max-width: 700px) {
+  .groups {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .ball {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,19 @@
+import type { Due } from '@sleetfall/core'
+import { useI18n } from 'vue-i18n'
+import { dayText, fromToday } from '../controls/days.ts'
+
+/** Words for what a ball is due for, when, and why. */
+export function useDueText() {
+  const { t } = useI18n()
+  const iso = (due: Due) => new Date(due.atMs).toISOString()
+  const now = (due: Due) => (due.games !== null ? due.games <= 0 : due.atMs <= Date.now())
+  const when = (due: Due) =>
+    now(due)
+      ? t('upkeep.now')
+      : due.games === null
+        ? `${dayText(iso(due))}, ${fromToday(iso(due))}`
+        : t('upkeep.inGames', { n: Math.round(due.games), day: dayText(iso(due)) }, Math.round(due.games))
+  const work = (due: Due) => t(`upkeep.works.${due.work}`)
+  const why = (due: Due) => t(`upkeep.reasons.${due.reason}`)
+  return { now, when, work, why }
+}
