@@ -6,6 +6,8 @@ import {
   gritOfBand,
   gritOfRa,
   leavesWindowAt,
+  sharedPrior,
+  startingPrior,
   wearParameters,
   wornRaUm,
 } from '@sleetfall/core'
@@ -76,5 +78,36 @@ describe('a fit', () => {
     expect(fitted.at(leaves + 0.1).raUm).toBeLessThan(0.5)
     expect(leavesWindowAt(fitted, { minRaUm: 0.01, maxRaUm: 2 })).toBeNull()
     expect(leavesWindowAt(fitted, { minRaUm: 0.3, maxRaUm: 0.9 })).toBe(0)
+  })
+})
+
+describe('experience of the shop', () => {
+  const truth = { ...wearParameters('solid'), tau2: 20, f: 0.4 }
+  const readingsOf = (start: number) =>
+    [1, 3, 6, 10, 16, 24].map((games) => ({ games, grit: gritOfRa(wornRaUm(truth, start, games)) }))
+  const shown = [0.75, 1.1, 0.62, 0.9].map((start) => fitWear('solid', start, readingsOf(start)).posterior)
+
+  test('without other balls it is the starting prior; with them it moves their way and stays wider than any one fit', () => {
+    expect(sharedPrior('solid', [])).toEqual(startingPrior('solid'))
+    const [one, four] = [sharedPrior('solid', shown.slice(0, 1)), sharedPrior('solid', shown)]
+    const start = startingPrior('solid')
+    // τ2 is the third parameter.
+    const moved = (prior: typeof one) => prior.mean[2]! - start.mean[2]!
+    expect(moved(one)).toBeGreaterThan(0)
+    expect(moved(four)).toBeGreaterThan(moved(one))
+    for (let i = 0; i < 4; i += 1) {
+      expect(four.covariance[i]![i]!).toBeLessThan(start.covariance[i]![i]!)
+      // Balls differ among themselves: half of the starting variance stays.
+      expect(four.covariance[i]![i]!).toBeGreaterThan(start.covariance[i]![i]! / 2)
+    }
+  })
+
+  test('a new ball starts nearer to how it will really wear', () => {
+    const prior = sharedPrior('solid', shown)
+    const off = (fitted: ReturnType<typeof fitWear>) =>
+      Math.abs(Math.log(fitted.at(12).raUm / wornRaUm(truth, 0.8, 12)))
+    const alone = fitWear('solid', 0.8, [])
+    const withThem = fitWear('solid', 0.8, [], undefined, prior)
+    expect(off(withThem)).toBeLessThan(off(alone))
   })
 })

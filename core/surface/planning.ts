@@ -66,12 +66,14 @@ export interface FoundRecipe extends Finish {
   readonly offBy: number
 }
 
-/** Peaks within this factor count as reached, as near as a scanner can tell. */
-const reachedFactor = 1.1
+/** Roughness within this factor counts as reached: half the way from one pad to the next. */
+const reachedFactor = 1.15
+/** Recipes that differ by less than this in where they end are equally near. */
+const equallyNear = 0.02
 
 /**
  * Shortest recipe from a surface to a wanted one: every coarse-to-fine row of the shelf is tried (2¹¹), so the answer is
- * exact; fewest steps first, then least cover taken off, then nearest. `wanted.raBaseUm` null leaves the valleys free. Empty steps
+ * exact; fewest steps first, then nearest, then least cover taken off. `wanted.raBaseUm` null leaves the valleys free. Empty steps
  * when nothing needs doing; null when none reaches it.
  */
 export function shortestRecipe(
@@ -99,8 +101,8 @@ export function shortestRecipe(
 
 function isBetter(a: FoundRecipe, b: FoundRecipe): boolean {
   if (a.steps.length !== b.steps.length) return a.steps.length < b.steps.length
-  if (Math.abs(a.coverRemovedMm - b.coverRemovedMm) > 1e-4) return a.coverRemovedMm < b.coverRemovedMm
-  return a.offBy < b.offBy
+  if (Math.abs(a.offBy - b.offBy) > equallyNear) return a.offBy < b.offBy
+  return a.coverRemovedMm < b.coverRemovedMm
 }
 
 /**

@@ -7,6 +7,7 @@ import {
   careNeeded,
   coverFamilies,
   effectiveRaUm,
+  factoryRecipe,
   finishRaUm,
   gamesUntilOutside,
   gritOfRa,
@@ -17,7 +18,11 @@ import {
   raOfGrit,
   readyRecipes,
   recipeByKey,
+  recipeDoubts,
+  shortestRecipe,
+  spinnerStep,
   stepEffect,
+  stepTargetRaUm,
   surfaceNow,
   wearParameters,
   windowAbout,
@@ -135,6 +140,52 @@ describe('recipes', () => {
   })
 })
 
+describe('planning a finish', () => {
+  test('the shortest recipe reaches what was wanted, and no shorter row of the shelf does', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 300, max: 6000, noNaN: true }),
+        fc.double({ min: 400, max: 4500, noNaN: true }),
+        (from, wanted) => {
+          const start = { raTopUm: raOfGrit(from), raBaseUm: raOfGrit(from) }
+          const found = shortestRecipe(start, { raTopUm: raOfGrit(wanted), raBaseUm: null })
+          expect(found).not.toBeNull()
+          const reached = gritOfRa(applyRecipe(start, found!.steps).raTopUm)
+          expect(Math.abs(Math.log(raOfGrit(reached) / raOfGrit(wanted)))).toBeLessThanOrEqual(Math.log(1.15) + 1e-9)
+          const targets = found!.steps.map((step) => stepTargetRaUm(step))
+          expect(targets).toEqual([...targets].sort((a, b) => b - a))
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+
+  test('nothing to do is an empty recipe; teeth under a fine top take a coarse step first', () => {
+    const at2000 = { raTopUm: raOfGrit(2000), raBaseUm: raOfGrit(2000) }
+    expect(shortestRecipe(at2000, { raTopUm: raOfGrit(2000), raBaseUm: null })!.steps).toEqual([])
+    const quick = applyRecipe({ raTopUm: 0.28, raBaseUm: 0.28 }, recipeByKey('500-then-2000')!.steps)
+    const found = shortestRecipe({ raTopUm: 0.28, raBaseUm: 0.28 }, quick)!
+    expect(found.steps[0]!.grit).toBeLessThanOrEqual(500)
+    expect(found.steps.length).toBe(2)
+  })
+
+  test('a doubtful order is named at its step; the ready recipes are beyond doubt', () => {
+    for (const recipe of readyRecipes) expect(recipeDoubts(recipe.steps)).toEqual([])
+    const pad = (grit: number, change: Partial<RecipeStep> = {}) => ({ ...spinnerStep('pad', grit), ...change })
+    expect(recipeDoubts([pad(2000), pad(500)])).toEqual([{ position: 1, problem: 'coarse-over-fine' }])
+    expect(recipeDoubts([pad(4000, { method: 'hand' })])).toEqual([{ position: 0, problem: 'fine-by-hand' }])
+    expect(recipeDoubts([pad(500), spinnerStep('polish')])).toEqual([{ position: 1, problem: 'polish-over-rough' }])
+    expect(recipeDoubts([pad(1000, { padUses: 12 })])).toEqual([{ position: 0, problem: 'worn-pad' }])
+  })
+
+  test('a factory finish is met as a reading within a tenth', () => {
+    for (const grit of [500, 1000, 2000, 3000, 4000]) {
+      const top = gritOfRa(applyRecipe({ raTopUm: 0.28, raBaseUm: 0.28 }, factoryRecipe(grit).steps).raTopUm)
+      expect(Math.abs(Math.log(top / grit))).toBeLessThan(0.1)
+    }
+  })
+})
+
 describe('oil', () => {
   const some = { filmUl: 100, soakedUl: 300 }
   test('figures of the stated model', () => {
@@ -195,6 +246,36 @@ describe('a ball through its history', () => {
     const later = now([...history, games(start + 3 * day, 1)])
     expect(later).toMatchObject({ provenance: 'fitted', gamesSinceScan: 1 })
     expect(later.grit).toBeGreaterThan(1525)
+  })
+
+  test('readings after games are fitted: a ball that wears faster than assumed leaves its window sooner', () => {
+    const played = (grits: readonly number[]) => [
+      surfaced(start, 'to-1000'),
+      ...grits.flatMap((grit, index) => [
+        games(start + (2 * index + 1) * day, 2),
+        scanned(start + (2 * index + 2) * day, grit, grit),
+      ]),
+      games(start + 50 * day, 1),
+    ]
+    const [fast, slow] = [now(played([2600, 3500, 4000])), now(played([1250, 1500, 1700]))]
+    for (const one of [fast, slow]) {
+      expect(one.provenance).toBe('fitted')
+      expect(one.curve).toMatchObject({ fitted: true, startFrom: 'recipe' })
+      const [low, high] = one.curve!.bandUm!
+      expect(one.finish!.raTopUm).toBeGreaterThan(low)
+      expect(one.finish!.raTopUm).toBeLessThan(high)
+    }
+    expect(fast.grit!).toBeGreaterThan(slow.grit! * 1.3)
+    expect(slow.curve!.wear.tau2).toBeGreaterThan(fast.curve!.wear.tau2)
+  })
+
+  test('a reading before any game measures the start; on and off the track, the track counts', () => {
+    const fresh = now([surfaced(start, 'to-2000'), scanned(start + hour, 1800, 1800), games(start + day)])
+    expect(fresh.curve!.startFrom).toBe('reading')
+    expect(gritOfRa(fresh.curve!.startRaUm)).toBeCloseTo(1800, 6)
+    const spots = ['track', 'off-track', 'track', 'off-track'] as const
+    const apart = now([{ atMs: start, kind: 'scanned', grits: [3000, 2000, 3200, 2200], spots }])
+    expect(apart.lastScan).toMatchObject({ grit: 3100, trackGrit: 3100, offTrackGrit: 2100, spreadGrit: 1200 })
   })
 
   test('a reading at the top of the scanner only says that it is at least as smooth', () => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Job, StepProgress } from '@sleetfall/contract'
-import { describeSteps, findings, oilKinds } from '@sleetfall/core'
+import { describeSteps, findings, oilKinds, waterState } from '@sleetfall/core'
 import { useIntervalFn, useNow } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -53,6 +53,10 @@ useIntervalFn(() => void (job.value?.state === 'running' && !busy.value && refre
 const current = computed(() => job.value?.procedure.find((step) => step.startedAt !== null && step.doneAt === null))
 const nowMs = computed(() => now.value.getTime() + bench.clockOffsetMs)
 const tooHot = computed(() => job.value?.pausedReason === 'over-temperature')
+const stillHot = computed(() => {
+  const last = job.value?.water.at(-1)
+  return tooHot.value && (last === undefined || waterState(last.temperatureC) === 'stop')
+})
 const finding = computed(() => findings.find((one) => one === job.value?.pausedReason))
 const following = ref(false)
 const isTested = computed(
@@ -123,7 +127,7 @@ const stop = () =>
         <div class="row">
           <v-btn
             v-if="job.state === 'running' && session.mayWork"
-            :disabled="busy || current?.position === 0"
+            :disabled="busy || current?.position === 0 || job.pausedAt !== null"
             @click="act(bench.stepBack)"
             >{{ t('bench.back') }}</v-btn
           >
@@ -162,9 +166,15 @@ const stop = () =>
           :weight-lb="ball?.weightLb ?? null"
           @measured="(celsius) => act((one) => bench.water(one, celsius))"
         />
-        <v-btn v-if="session.mayWork" class="next-action big" :loading="busy" @click="act(bench.resume)">{{
-          t('bench.resume')
-        }}</v-btn>
+        <p v-if="stillHot" role="status">▲ {{ t('bench.measureAgain') }}</p>
+        <v-btn
+          v-if="session.mayWork"
+          class="next-action big"
+          :loading="busy"
+          :disabled="stillHot"
+          @click="act(bench.resume)"
+          >{{ t('bench.resume') }}</v-btn
+        >
         <p v-else>{{ t('bench.needsTechnician') }}</p>
       </div>
 

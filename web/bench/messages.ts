@@ -175,7 +175,8 @@ export default {
   skipped: 'skipped: {why}',
   hardStop: 'Stop: the water is too hot',
   hardStopText:
-    'Over 60 °C hot water scalds and covers crack. Hands away, heater off. Let it cool, measure again under the limit, then lift the ball with the carrier and look it over for cracks.',
+    'Over 60 °C (140 °F) hot water scalds and covers crack. Hands away, heater off. Let it cool, measure again under the limit, then lift the ball with the carrier and look it over for cracks.',
+  measureAgain: 'The last reading is over the limit: measure again once it has cooled.',
   thenResurface: 'Then resurface it',
   pair: {
     title: 'Tests before and after',

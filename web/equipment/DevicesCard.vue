@@ -3,6 +3,7 @@ import { type DeviceKind, bathFaults } from '@sleetfall/contract'
 import { onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useIntervalFn } from '@vueuse/core'
+import { quantityText } from '../controls/quantities.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useBath, useDevices } from './store.ts'
@@ -54,9 +55,9 @@ const noises = { none: 0, usual: 1, double: 2, four: 4 } as const
                 ? `● ${t('equipment.on')}`
                 : `▲ ${t('equipment.silent')}`
           }}
-          <span v-if="device.kind === 'bath' && device.connected && bath" class="figure"
-            >{{ bath.temperatureC.toFixed(1) }} °C</span
-          >
+          <span v-if="device.kind === 'bath' && device.connected && bath" class="figure">{{
+            quantityText('readTemperatureC', bath.temperatureC, session.metric)
+          }}</span>
         </p>
       </div>
       <v-select

@@ -38,14 +38,16 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
         <v-btn @click="notices.attempt(session.signOut)">{{ t('shop.signOut') }}</v-btn>
       </div>
     </section>
-    <StaffList v-if="session.isOwner" />
-    <section class="panel stack">
-      <h2>{{ t('fitting.stock.title') }}</h2>
-      <div>
-        <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
-      </div>
-    </section>
-    <DevicesCard />
+    <div class="stack column">
+      <StaffList v-if="session.isOwner" />
+      <DevicesCard />
+      <section class="panel stack">
+        <h2>{{ t('fitting.stock.title') }}</h2>
+        <div>
+          <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
+        </div>
+      </section>
+    </div>
     <ShopSettings class="wide" />
   </div>
 </template>
@@ -57,6 +59,9 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
   gap: var(--gap-3);
   align-items: start;
   max-width: 1100px;
+}
+.column {
+  gap: var(--gap-3);
 }
 .wide {
   grid-column: 1 / -1;

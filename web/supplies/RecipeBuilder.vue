@@ -154,7 +154,7 @@ async function save() {
             <v-select
               :label="t('supplies.medium')"
               :model-value="element.medium"
-              :items="stepMedia.map((value) => ({ value, title: t(`bench.media.${value}`) }))"
+              :items="stepMedia.map((value) => ({ value, title: t(`supplies.media.${value}`) }))"
               @update:model-value="change(index, { medium: $event })"
             />
             <v-select

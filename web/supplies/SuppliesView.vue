@@ -7,6 +7,7 @@ import {
   effectiveRaUm,
   gritOfRa,
   readyRecipes,
+  scannerTopGrit,
   surfaceDefaults,
 } from '@sleetfall/core'
 import { computed, onMounted, ref } from 'vue'
@@ -34,12 +35,16 @@ const discarding = ref<{ pad?: Pad; recipe?: ShopRecipe } | null>(null)
 const load = (anew = false) => Promise.all([pads.load(anew), recipes.load(anew)])
 onMounted(() => load())
 const shine = { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm }
+const gritText = (raUm: number) => {
+  const grit = gritOfRa(raUm)
+  return grit > scannerTopGrit ? `> ${scannerTopGrit}` : String(roundGrit(grit))
+}
 const figures = (steps: Recipe['steps']) => {
   const done = applyRecipe(shine, steps)
   return {
     steps: describeSteps(steps),
-    top: roundGrit(gritOfRa(done.raTopUm)),
-    felt: roundGrit(gritOfRa(effectiveRaUm(done))),
+    top: gritText(done.raTopUm),
+    felt: gritText(effectiveRaUm(done)),
     mm: done.coverRemovedMm.toFixed(3),
   }
 }
@@ -227,13 +232,17 @@ const openSpare = (pad: Pad) =>
 <style scoped>
 .two {
   display: grid;
-  grid-template-columns: minmax(0, 1.45fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
   gap: var(--gap-3);
   align-items: start;
 }
 .tight {
   flex-wrap: nowrap;
   gap: 2px;
+}
+table.list td,
+table.list th {
+  padding-inline: 5px;
 }
 @media (max-width: 1000px) {
   .two {

@@ -43,7 +43,10 @@ const patternItems = computed(() => [
     </ul>
     <ul class="rules">
       <li v-for="rule in advice?.rules ?? []" :key="rule.id">
-        <span aria-hidden="true">{{ sign[rule.direction] }}</span>
+        <span class="small soft"
+          ><span aria-hidden="true">{{ sign[rule.direction] }}</span>
+          {{ t(`surface.advice.directions.${rule.direction}`) }}</span
+        >
         <span>
           <strong>{{ rule.advice }}</strong> {{ rule.reason }}
           <span v-if="rule.school" class="small soft">{{ t('surface.advice.school', { school: rule.school }) }}</span>
@@ -69,7 +72,8 @@ const patternItems = computed(() => [
 }
 .rules li {
   display: grid;
-  grid-template-columns: 1.4em 1fr;
+  grid-template-columns: 82px 1fr;
+  align-items: baseline;
 }
 .against {
   border-inline-start: 6px double var(--bad);

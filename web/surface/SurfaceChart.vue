@@ -19,25 +19,31 @@ const readings = computed(() =>
     y: round(raOfGrit(Math.min(grit, scannerTopGrit))),
   })),
 )
+const shownBand = computed(() => props.page.band.filter((one) => one.games <= gamesTop.value + 1e-9))
 const series = computed(() => [
   {
     name: t('surface.page.band'),
     type: 'rangeArea',
-    data: props.page.band.map(({ games, low, high }) => ({ x: round(games), y: [round(low), round(high)] })),
+    data: shownBand.value.map(({ games, low, high }) => ({ x: round(games), y: [round(low), round(high)] })),
   },
   {
     name: t('surface.page.median'),
     type: 'line',
-    data: props.page.band.map(({ games, raUm }) => ({ x: round(games), y: round(raUm) })),
+    data: shownBand.value.map(({ games, raUm }) => ({ x: round(games), y: round(raUm) })),
   },
   { name: t('surface.page.readings'), type: 'line', data: readings.value },
 ])
-const top = computed(() => {
+/** Round steps: so many that an axis has about eight of them. */
+const stepOf = (span: number, sizes: readonly number[]) => sizes.find((size) => span / size <= 8) ?? sizes.at(-1)!
+const yStep = computed(() => stepOf(reach.value, [0.1, 0.2, 0.5]))
+const top = computed(() => Math.ceil(reach.value / yStep.value) * yStep.value)
+const xStep = computed(() => stepOf(props.page.band.at(-1)?.games ?? 20, [2, 5, 10, 20, 50, 100, 500]))
+const gamesTop = computed(() => Math.floor((props.page.band.at(-1)?.games ?? 20) / xStep.value) * xStep.value)
+const reach = computed(() => {
   const window = props.page.surface.window
   const all = [...props.page.band.map((one) => one.high), ...readings.value.map((one) => one.y), window?.maxRaUm ?? 0]
-  return Math.ceil(Math.max(0.5, ...all) * 10.5) / 10
+  return 1.05 * Math.max(0.5, ...all)
 })
-const gamesTop = computed(() => props.page.band.at(-1)?.games ?? 20)
 const options = computed((): ApexOptions => {
   const c = colours.value
   const { surface, marks } = props.page
@@ -68,7 +74,7 @@ const options = computed((): ApexOptions => {
       type: 'numeric',
       min: 0,
       max: gamesTop.value,
-      tickAmount: 8,
+      tickAmount: Math.round(gamesTop.value / xStep.value),
       title: { text: t('surface.page.gamesAxis') },
       labels: { formatter: (games: string) => String(Math.round(Number(games))) },
       tooltip: { enabled: false },
@@ -76,7 +82,7 @@ const options = computed((): ApexOptions => {
     yaxis: {
       min: 0,
       max: top.value,
-      tickAmount: 6,
+      tickAmount: Math.round(top.value / yStep.value),
       title: { text: t('surface.page.raAxis') },
       labels: {
         formatter: (raUm: number) => (raUm < 0.05 ? '0' : `${raUm.toFixed(2)} · ${roundGrit(gritOfRa(raUm))}`),

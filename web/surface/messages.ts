@@ -118,6 +118,7 @@ export default {
       'stopped-hooking': 'stopped hooking',
       'stops-turning': 'rolls out, stops turning',
     },
+    directions: { rougher: 'rougher', smoother: 'smoother', leave: 'leave it', none: 'care' },
     pattern: 'On',
     noPattern: 'no pattern',
     contradiction:

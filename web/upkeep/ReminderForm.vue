@@ -7,7 +7,7 @@ import { useForm } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useUpkeep } from './store.ts'
-import { useDueText } from './useDueText.ts'
+import { jobFor, useDueText } from './useDueText.ts'
 
 /** A reminder in plain words, filled in from what is due; sent through the outbox, where it can be taken back for a while. */
 const props = defineProps<{ rows: readonly UpkeepRow[] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import type { UpkeepRow } from '@sleetfall/contract'
-import { type Due, type JobKind, readyRecipes, handRefresh } from '@sleetfall/core'
+import { type Due, handRefresh, readyRecipes } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { format } from 'date-fns'
 import { computed, onMounted, ref } from 'vue'
@@ -17,7 +17,7 @@ import PolicyForm from './PolicyForm.vue'
 import ReminderForm from './ReminderForm.vue'
 import SessionForm from './SessionForm.vue'
 import { useUpkeep } from './store.ts'
-import { useDueText } from './useDueText.ts'
+import { jobFor, useDueText } from './useDueText.ts'
 
 /** Every ball in care by what is due and why, customer by customer; work and reminders in one click. */
 const { t } = useI18n()
@@ -53,14 +53,8 @@ const groups = computed(() => {
   const first = (rows: readonly UpkeepRow[]) => Math.min(...rows.flatMap((row) => row.due.map((one) => one.atMs)))
   return [...byCustomer.values()].sort((a, b) => first(a) - first(b))
 })
-const jobOf: Partial<Record<Due['work'], JobKind>> = {
-  clean: 'clean',
-  'touch-up': 'refresh',
-  resurface: 'resurface',
-  extract: 'extract',
-}
-const has = (row: UpkeepRow, one: Due) => row.openJobs.includes(jobOf[one.work] ?? '-')
-const canMake = (row: UpkeepRow, one: Due) => jobOf[one.work] !== undefined && !has(row, one)
+const has = (row: UpkeepRow, one: Due) => row.openJobs.includes(jobFor[one.work] ?? '-')
+const canMake = (row: UpkeepRow, one: Due) => jobFor[one.work] !== undefined && !has(row, one)
 
 /** The ready recipe nearest to what the ball is kept at. */
 function recipeFor(ballId: string) {
@@ -70,7 +64,7 @@ function recipeFor(ballId: string) {
   return plain.reduce((best, one) => (far(one.key) < far(best.key) ? one : best))
 }
 async function make(row: UpkeepRow, one: Due) {
-  const kind = jobOf[one.work]!
+  const kind = jobFor[one.work]!
   const recipe = recipeFor(row.ballId)
   const steps =
     kind === 'resurface'
