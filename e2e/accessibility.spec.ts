@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { type Page } from '@playwright/test'
-import { expect, openCustomer, openWhatIf, signIn, test } from './site.ts'
+import { expect, openCustomer, openSurface, openWhatIf, signIn, test } from './site.ts'
 
 /** Everything in light; in dark only colours differ, so only they are looked at again. */
 const scan = async (page: Page, theme: 'light' | 'dark' = 'light') => {
@@ -18,6 +18,14 @@ const scan = async (page: Page, theme: 'light' | 'dark' = 'light') => {
         .slice(0, 3)
         .join(' | ')}`,
   )
+}
+
+/** The page that a customer sees behind a link made for them. */
+async function openAsCustomer(page: Page): Promise<void> {
+  await page.goto('/upkeep')
+  await page.getByRole('button', { name: 'Link: Odda Brimstow' }).click()
+  await page.getByRole('button', { name: 'Make a new link' }).click()
+  await page.goto(await page.getByLabel('Address').inputValue())
 }
 
 test('sign-in', async ({ page }) => {
@@ -42,6 +50,17 @@ for (const theme of ['light', 'dark'] as const) {
       ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
       ['bench', () => page.goto('/bench'), 'Promised'],
       ['job', () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(), 'Not started yet'],
+      ['job running', () => page.getByRole('button', { name: 'Start', exact: true }).click(), 'What did you find?'],
+      ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
+      [
+        'recipe builder',
+        () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(),
+        'Find the steps',
+      ],
+      ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
+      ['school', () => page.getByRole('button', { name: 'The shop’s school' }).click(), 'Upkeep of The Drying Loft'],
+      ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
+      ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
       ['lanes', () => page.goto('/lanes'), 'Load table'],
       ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
       ['what-if', () => openWhatIf(page), 'Room for error'],

@@ -118,6 +118,7 @@ test('from a ball on the counter to a filled gap', async ({ signedIn: page }) =>
   await expect(page.getByRole('heading', { name: 'Look the ball over' })).toBeVisible()
   const next = page.getByRole('button', { name: 'Done, next step' })
   const finish = page.getByRole('button', { name: 'Done, finish the job' })
+  await page.getByRole('button', { name: 'fine' }).click()
   await next.click()
   await expect(page.getByRole('heading', { name: /Sand with/ })).toBeVisible()
   await expect(page.getByText('eye protection')).toBeVisible()

@@ -106,6 +106,14 @@ export async function openCustomer(page: Page, name: string): Promise<void> {
   await page.getByRole('heading', { name: new RegExp(name), level: 1 }).waitFor()
 }
 
+/** Opens the surface page of a ball, the way from the rack. */
+export async function openSurface(page: Page, ball: string): Promise<void> {
+  await page.goto('/rack')
+  await page.getByRole('button', { name: `Open ${ball}`, exact: true }).click()
+  await page.getByRole('link', { name: 'Surface', exact: true }).click()
+  await page.getByRole('heading', { name: `Surface of ${ball}`, level: 1 }).waitFor()
+}
+
 /** Asks what if of a demo bowler's ball on a pattern, the way from the rack. */
 export async function openWhatIf(page: Page): Promise<void> {
   await page.goto('/rack')

@@ -31,7 +31,7 @@ export interface Finish {
 const topWeight = 0.7
 /** Share of the way a finer step takes the valleys along; coarse valleys survive a fine top. */
 const baseFollow = 0.35
-/** Balls a pad does before it has lost about two thirds of its bite. */
+/** Balls a pad does before it has lost about two thirds of its bite: it then needs so many strokes more for the same work. */
 const padLifeBalls = 6
 /** Millimetres off the radius by a full spinner cut of 500 grit; scales with the roughness of the abrasive. */
 const coverRemovedAt500Mm = 0.012
@@ -53,10 +53,10 @@ export function stepEffect(step: RecipeStep): number {
   const method = step.method === 'spinner' ? 1 : fine ? 0.15 : 0.6
   const medium = step.medium === 'dry' ? 0.85 : 1
   const strokes = step.method === 'spinner' ? step.secondsPerSide / 12 : step.passesPerSide / 4
-  const work = 1 - Math.exp(-strokes * 2)
+  const bite = Math.exp(-Math.max(0, step.padUses - 1) / padLifeBalls)
+  const work = 1 - Math.exp(-strokes * 2 * bite)
   const pressure = { light: 0.92, medium: 1, firm: 1 }[step.pressure]
-  const pad = Math.exp(-Math.max(0, step.padUses - 1) / padLifeBalls)
-  return method * medium * work * pressure * pad
+  return method * medium * work * pressure
 }
 
 const toward = (from: number, to: number, share: number) =>

@@ -21,6 +21,7 @@ const emit = defineEmits<{
   done: [Partial<Omit<StepDoneInput, 'version'>>]
   progress: [StepProgress]
   measured: [number]
+  hot: []
   skip: [string]
   pause: [string]
 }>()
@@ -232,6 +233,7 @@ function done() {
       :busy="busy || !session.mayWork"
       :weight-lb="ball?.weightLb ?? null"
       @measured="emit('measured', $event)"
+      @hot="emit('hot')"
     />
     <template v-if="session.mayWork">
       <p v-if="missing" class="small" role="status">◇ {{ missing }}</p>

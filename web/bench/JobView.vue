@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Job, StepProgress } from '@sleetfall/contract'
 import { describeSteps, findings, oilKinds, waterState } from '@sleetfall/core'
-import { useIntervalFn, useNow } from '@vueuse/core'
+import { useIntervalFn, useNow, useTimeoutFn } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
@@ -67,6 +67,9 @@ const offersResurface = computed(
   () => job.value !== undefined && job.value.state === 'done' && oilKinds.includes(job.value.kind),
 )
 const ball = computed(() => balls.byId.get(job.value?.ballId ?? ''))
+
+/** The guard on the server needs a moment after the reading. */
+const soonAgain = useTimeoutFn(refresh, 700, { immediate: false }).start
 
 async function act(action: (job: Job) => Promise<unknown>) {
   if (!job.value || busy.value) return
@@ -185,6 +188,7 @@ const stop = () =>
         :now-ms="nowMs"
         :busy="busy"
         @done="next"
+        @hot="soonAgain"
         @skip="skip"
         @progress="keep"
         @pause="(reason) => act((one) => bench.pause(one, reason))"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Job } from '@sleetfall/contract'
 import { soakWater, waterState } from '@sleetfall/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
 import { timeText } from '../controls/days.ts'
@@ -11,7 +11,7 @@ import { useSession } from '../shell/session.ts'
 
 /** Temperature of the water: from the bath where one is connected, else typed; with its band and what to do. */
 const props = defineProps<{ job: Job; busy: boolean; weightLb: number | null }>()
-const emit = defineEmits<{ measured: [number] }>()
+const emit = defineEmits<{ measured: [number]; hot: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const devices = useDevices()
@@ -24,6 +24,8 @@ const now = computed(() =>
   connected.value && bath.value ? bath.value.temperatureC : (last.value?.temperatureC ?? null),
 )
 const state = computed(() => (now.value === null ? null : waterState(now.value)))
+// The server stops the job; the screen asks it at once instead of with its next round.
+watch(state, (is) => is === 'stop' && emit('hot'))
 const show = (celsius: number) => quantityText('readTemperatureC', celsius, session.metric)
 const sign = { 'too-cool': '▼', cool: '▽', right: '●', warm: '▲', stop: '×' } as const
 /** A ball of the usual size weighs as much as the water it moves at 12 lb: a lighter one floats. */

@@ -18,15 +18,14 @@ const upkeep = useUpkeep()
 const notices = useNotices()
 const due = useDueText()
 const customer = props.rows[0]!
-const lines = props.rows
-  .flatMap((row) =>
-    row.due
-      .slice(0, 2)
-      .map((one) =>
-        t('upkeep.reminder.line', { ball: row.ballName, work: due.work(one), when: due.when(one), why: due.why(one) }),
-      ),
-  )
-  .join('\n')
+/** The next two things of each ball that are not promised yet. */
+const open = props.rows.flatMap((row) =>
+  row.due
+    .filter((one) => !row.openJobs.includes(jobFor[one.work] ?? '-'))
+    .slice(0, 2)
+    .map((one) => ({ ball: row.ballName, work: due.work(one), when: due.when(one), why: due.why(one) })),
+)
+const lines = open.map((one) => t('upkeep.reminder.line', one)).join('\n')
 const form = useForm(reminderSchema, {
   id: newId(),
   customerId: customer.customerId,
