@@ -11,7 +11,7 @@ export default {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts'],
   transform,
-  testMatch: ['<rootDir>/{core,contract,server,cli,ops,web}/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,contract,server,devices,cli,ops,web}/**/*.test.ts'],
   modulePathIgnorePatterns: ['/dist/', '/.local/'],
   testTimeout: 20000,
 }

@@ -46,6 +46,9 @@ export type JobInput = yup.InferType<typeof jobSchema>
 /** What a job would be up against, asked before it is taken in. */
 export const jobDoubtsSchema = jobSchema.pick(['ballId', 'kind', 'steps', 'reads'])
 
+/** How much oil came off, as somebody saw it. */
+export const oilAmounts = ['none', 'some', 'much'] as const
+
 export const stepDoneSchema = yup.object({
   version: yup.number().integer().required(),
   /** What the scanner read, at a scan step. */
@@ -57,6 +60,9 @@ export const stepDoneSchema = yup.object({
   finding: optionalOneOf('Finding', findings),
   /** How the holes came out of the water. */
   wet: optionalOneOf('Holes', wetStates),
+  /** Tack of the cover under a wet thumb, 1 slick to 5 sticky: to compare, no proof. */
+  tack: yup.number().label('Tack').integer().min(1, 'Tack: 1 to 5').max(5, 'Tack: 1 to 5').nullable().default(null),
+  oilSeen: optionalOneOf('Oil seen', oilAmounts),
   /** Pad or product of the shop that the step used. */
   padId: identifier('Pad').nullable().default(null).notRequired(),
   /** Why a drying ball is let go before its time. */

@@ -73,6 +73,8 @@ export interface SurfacePage {
   /** Shop balls of this cover whose readings shape the expectation. */
   readonly sharedBalls: number
   readonly oilUl: { readonly low: number; readonly likely: number; readonly high: number }
+  /** Tests before and after oil work that the oil estimate was corrected by. */
+  readonly oilPairs: number
   readonly gamesPerWeek: number
   readonly gamesPerWeekAssumed: boolean
   /** Label and scan disagree about the finish that it came with. */

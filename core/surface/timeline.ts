@@ -44,6 +44,10 @@ export interface ScanSummary {
   readonly offTrackGrit: number | null
 }
 
+/** What kind of finish is on the ball now. */
+export const finishStates = ['polished', 'box', 'lane-shine', 'sanded', 'unknown'] as const
+export type FinishState = (typeof finishStates)[number]
+
 export type Provenance = 'measured' | 'fitted' | 'assumed' | 'unknown'
 export type SurfaceStatus = 'in-window' | 'leaves-soon' | 'too-smooth' | 'too-rough' | 'unknown'
 
@@ -89,6 +93,9 @@ export interface SurfaceNow {
   readonly oil: OilLoad
   readonly oilShare: number
   readonly coverRemovedMm: number
+  /** Spinner cuts with 500 grit or coarser so far: they take most of the cover. */
+  readonly heavyCuts: number
+  readonly state: FinishState
 }
 
 export interface SurfaceSubject {
@@ -166,6 +173,7 @@ export function surfaceNow(
   let lastScan: SurfaceNow['lastScan'] = null
   let gamesSinceScan: number | null = null
   let coverRemovedMm = 0
+  let heavyCuts = 0
 
   // Games before the record left oil too: taken as league play on 25 mL, wiped as usual.
   if (subject.gamesBefore > 0) {
@@ -198,6 +206,9 @@ export function surfaceNow(
         finish = { raTopUm: done.raTopUm, raBaseUm: done.raBaseUm }
         start = { raUm: done.raTopUm, from: 'recipe', readings: [] }
         coverRemovedMm += done.coverRemovedMm
+        heavyCuts += event.steps.filter(
+          (step) => step.method === 'spinner' && (step.grit ?? Infinity) <= heavyGrit,
+        ).length
         provenance = 'assumed'
         gamesSinceScan = null
         gamesOnSurface = 0
@@ -270,7 +281,22 @@ export function surfaceNow(
     oil,
     oilShare: oilShare(oil, constants),
     coverRemovedMm,
+    heavyCuts,
+    state: finishStateOf(finish, start, wear),
   }
+}
+
+const heavyGrit = 500
+/** Finer than this the cover is polished. */
+const polishedGrit = 5000
+/** Within this factor of lane shine nothing of the finish is left. */
+const shineFactor = 1.12
+
+function finishStateOf(finish: Finish | null, start: Start | null, wear: WearParameters): FinishState {
+  if (!finish) return 'unknown'
+  if (gritOfRa(finish.raTopUm) >= polishedGrit) return 'polished'
+  if (Math.abs(Math.log(finish.raTopUm / wear.raInf)) <= Math.log(shineFactor)) return 'lane-shine'
+  return start?.from === 'factory' ? 'box' : 'sanded'
 }
 
 /** Where the present curve starts; readings before the first game measure the start, later ones are fitted. */

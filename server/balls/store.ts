@@ -4,8 +4,8 @@ import { type SurfaceConstants, surfaceNow } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
-import { surfaceConstants } from '../shop/store.ts'
 import { type Experience, rememberedFit, shopExperience } from '../surface/experience.ts'
+import { learntConstants } from '../surface/oilLearning.ts'
 import { appendEvent, asSurfaceEvents, assumedVolumeMl, recordLayout, standingEvents } from './events.ts'
 
 type Row = Omit<Ball, 'surface' | 'lastEvent' | 'lastCleanedAt' | 'gamesSinceCleaning' | 'playedVolumeMl'>
@@ -57,7 +57,7 @@ async function presentAll(db: Db, rows: readonly Row[]): Promise<Ball[]> {
     db,
     rows.map((row) => row.id),
   )
-  const constants = await surfaceConstants(db)
+  const constants = await learntConstants(db)
   const experience = await shopExperience(db, constants)
   const byBall = new Map<string, BallEvent[]>(rows.map((row) => [row.id, []]))
   for (const event of events) byBall.get(event.ballId)?.push(event)

@@ -3,6 +3,7 @@ import type { fitWear } from '@sleetfall/core'
 import {
   type AdviceFacts,
   type Complaint,
+  type OilCorrection,
   type SurfaceConstants,
   type WearBand,
   advise,
@@ -29,6 +30,7 @@ import { surfaceConstants } from '../shop/store.ts'
 import { dueOf, eventStarts } from '../upkeep/service.ts'
 import { policies } from '../upkeep/store.ts'
 import { type Experience, rememberedFit, shopExperience } from './experience.ts'
+import { learntConstants, oilCorrection } from './oilLearning.ts'
 
 /** Games past the present that the curve shows, at least. */
 const aheadGames = 12
@@ -38,7 +40,9 @@ const points = 60
 export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> {
   const ball = await ballById(db, ballId)
   if (!ball) throw notFound('There is no such ball.')
-  const constants = await surfaceConstants(db)
+  const base = await surfaceConstants(db)
+  const correction = await oilCorrection(db, base)
+  const constants = await learntConstants(db)
   const experience = await shopExperience(db, constants)
   const events = (await eventsOfBall(db, ballId)).filter((event) => !event.withdrawn && event.kind !== 'withdrawn')
   const customer = await customerById(db, ball.customerId)
@@ -60,7 +64,8 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
     costs: costsOf(ball, events, policy, gamesPerWeek, play.eventsMs.length),
     marks: marksOf(events, surface.lastSurfacedMs, ball.gamesBefore),
     sharedBalls: experience.ballsBehind(ballId, ball.cover),
-    oilUl: oilBand(ball, events, constants),
+    oilUl: oilBand(ball, events, base, correction),
+    oilPairs: correction.pairs,
     gamesPerWeek: gamesPerWeek ?? 3,
     gamesPerWeekAssumed: gamesPerWeek === null,
     labelDisagrees: labelAgainstScan(ball, events),
@@ -120,24 +125,18 @@ function marksOf(events: readonly BallEvent[], surfacedMs: number | null, gamesB
   })
 }
 
-/** How far oil taken up by a game may be off, as a factor either way (90 %); assumed until tests before and after teach better. */
-const oilUncertainty = 1.6
-
-function oilBand(ball: Ball, events: readonly BallEvent[], constants: SurfaceConstants): SurfacePage['oilUl'] {
-  const total = (factor: number) => {
-    const { oil } = surfaceNow(
-      ball,
-      asSurfaceEvents(events),
-      Date.now(),
-      {
-        ...constants,
-        oilPerGameUl: constants.oilPerGameUl * factor,
-      },
-      { fit: unfitted },
-    )
+function oilBand(
+  ball: Ball,
+  events: readonly BallEvent[],
+  base: SurfaceConstants,
+  { low, factor, high }: OilCorrection,
+): SurfacePage['oilUl'] {
+  const total = (share: number) => {
+    const constants = { ...base, oilPerGameUl: base.oilPerGameUl * share }
+    const { oil } = surfaceNow(ball, asSurfaceEvents(events), Date.now(), constants, { fit: unfitted })
     return oil.filmUl + oil.soakedUl
   }
-  return { low: total(1 / oilUncertainty), likely: total(1), high: total(oilUncertainty) }
+  return { low: total(low), likely: total(factor), high: total(high) }
 }
 /** Oil does not depend on the fit of the wear, so none is made for it. */
 const unfitted: typeof fitWear = (cover, start, readings, constants, prior) =>

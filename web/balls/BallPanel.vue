@@ -64,6 +64,10 @@ const facts = computed(() => {
     ],
     [t('balls.fields.boughtOn'), b.boughtOn ? dayText(b.boughtOn) : null],
     [t('balls.fields.drilledOn'), b.drilledOn ? dayText(b.drilledOn) : null],
+    [
+      t('balls.lastLook'),
+      b.lastCheckedAt && b.lastFinding ? `${dayText(b.lastCheckedAt)}, ${t(`bench.findings.${b.lastFinding}`)}` : null,
+    ],
     [t('balls.fields.place'), `${t(`balls.places.${b.place}`)} ${b.shelf}`.trim()],
   ]
   return rows.filter((row): row is readonly [string, string] => row[1] !== null)

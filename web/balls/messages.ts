@@ -12,6 +12,7 @@ export default {
   saved: '{name} is on the rack',
   coverage: 'Coverage',
   trials: 'New trial',
+  lastLook: 'Last looked over',
   dryingUntil: 'drying until {day}, {time}',
   care: {
     'surface-outside': 'surface outside its window',

@@ -43,6 +43,18 @@ const alsoChanged = computed(() => {
 const differs = computed(() =>
   before.value && after.value && before.value.patternId !== after.value.patternId ? t('bench.pair.otherPattern') : '',
 )
+/** What was felt and seen, shown beside the tests and not in their place. */
+const felt = computed(() => {
+  const measured = (key: string) => props.job.procedure.find((step) => step.key === key)?.measured ?? {}
+  const [first, last] = [measured('inspect')['tack'], measured('clean')['tack']]
+  return typeof first === 'number' && typeof last === 'number' ? t('bench.pair.tack', { first, last }) : ''
+})
+const oilSeen = computed(() => {
+  const seen = props.job.procedure.flatMap(({ measured }) => (measured['oilSeen'] ? [String(measured['oilSeen'])] : []))
+  return seen.length > 0
+    ? t('bench.pair.oilSeen', { seen: seen.map((one) => t(`bench.oilSeen.${one}`)).join(', ') })
+    : ''
+})
 </script>
 
 <template>
@@ -73,6 +85,8 @@ const differs = computed(() =>
     <p v-if="alsoChanged.length > 0" role="status">
       ▲ {{ t('bench.pair.twoThings', { work: alsoChanged.map((one) => t(`bench.kinds.${one.kind}`)).join(', ') }) }}
     </p>
+    <p v-if="felt" class="small">{{ felt }}</p>
+    <p v-if="oilSeen" class="small">{{ oilSeen }}</p>
     <p v-if="differs" role="status">▲ {{ differs }}</p>
   </section>
 </template>

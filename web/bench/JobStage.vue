@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Job, JobStep, StepDoneInput, StepProgress } from '@sleetfall/contract'
-import { type Finding, type WetState, findings, neverSkipped, waterSteps, wetStates } from '@sleetfall/core'
+import { type Job, type JobStep, type StepDoneInput, type StepProgress, oilAmounts } from '@sleetfall/contract'
+import { type Finding, type WetState, findings, neverSkipped, oilKinds, waterSteps, wetStates } from '@sleetfall/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
@@ -74,6 +74,8 @@ watch(
     wet.value = null
     earlyReason.value = ''
     note.value = ''
+    tack.value = null
+    oilSeen.value = null
     skipping.value = false
     skipReason.value = ''
   },
@@ -86,6 +88,13 @@ const tick = (hole: string) =>
     ...progress.value,
     ticks: ticked(hole) ? progress.value.ticks.filter((one) => one !== hole) : [...progress.value.ticks, hole],
   })
+const tack = ref<number | null>(null)
+const oilSeen = ref<(typeof oilAmounts)[number] | null>(null)
+/** Feel of the cover before and after oil work, to compare and not to prove. */
+const asksTack = computed(
+  () => oilKinds.includes(props.job.kind) && (props.step.key === 'inspect' || props.step.key === 'clean'),
+)
+const asksOil = computed(() => props.step.key === 'wipe-warm' || props.step.key === 'empty-holes')
 const asksFinding = computed(() => props.step.key === 'inspect' || props.step.key === 'inserts')
 const drying = computed(
   () => props.step.key === 'dry' && props.job.lockedUntil !== null && Date.parse(props.job.lockedUntil) > props.nowMs,
@@ -112,6 +121,8 @@ function done() {
     ...(wet.value ? { wet: wet.value } : {}),
     ...(props.step.recipeStep && padId.value ? { padId: padId.value } : {}),
     ...(earlyReason.value ? { earlyReason: earlyReason.value } : {}),
+    ...(tack.value ? { tack: tack.value } : {}),
+    ...(oilSeen.value ? { oilSeen: oilSeen.value } : {}),
     ...(note.value ? { note: note.value } : {}),
   })
 }
@@ -170,13 +181,13 @@ function done() {
         }}</v-btn>
       </p>
     </div>
-    <aside v-if="step.cautions.length > 0" class="cautions">
+    <div v-if="step.cautions.length > 0" class="cautions" role="note">
       <strong>▲ {{ t('bench.cautionsTitle') }}</strong>
       <ul>
         <li v-for="caution in step.cautions" :key="caution">{{ t(`bench.cautions.${caution}`) }}</li>
       </ul>
       <p class="small">{{ t('bench.productFirst') }}</p>
-    </aside>
+    </div>
     <fieldset v-if="asksFinding" class="choices">
       <legend>{{ t(`bench.findingTitle.${step.key as 'inspect'}`) }}</legend>
       <v-btn
@@ -213,6 +224,32 @@ function done() {
         :aria-pressed="wet === one"
         @click="wet = one"
         >{{ wet === one ? '●' : '○' }} {{ t(`bench.wets.${one}`) }}</v-btn
+      >
+    </fieldset>
+    <fieldset v-if="asksTack" class="choices small-choices">
+      <legend>{{ t('bench.tackTitle') }}</legend>
+      <v-btn
+        v-for="n in 5"
+        :key="n"
+        class="choice"
+        :class="{ chosen: tack === n }"
+        :aria-pressed="tack === n"
+        :aria-label="t('bench.tackN', { n })"
+        @click="tack = tack === n ? null : n"
+        >{{ n }}</v-btn
+      >
+      <p class="small soft wide">{{ t('bench.tackNote') }}</p>
+    </fieldset>
+    <fieldset v-if="asksOil" class="choices small-choices">
+      <legend>{{ t('bench.oilSeenTitle') }}</legend>
+      <v-btn
+        v-for="amount in oilAmounts"
+        :key="amount"
+        class="choice"
+        :class="{ chosen: oilSeen === amount }"
+        :aria-pressed="oilSeen === amount"
+        @click="oilSeen = oilSeen === amount ? null : amount"
+        >{{ oilSeen === amount ? '●' : '○' }} {{ t(`bench.oilSeen.${amount}`) }}</v-btn
       >
     </fieldset>
     <div v-if="drying" class="stack">
@@ -335,6 +372,12 @@ function done() {
   outline: 2px solid var(--accent);
 }
 .choices .v-text-field {
+  flex: 1 1 100%;
+}
+.small-choices .choice {
+  min-height: 48px !important;
+}
+.wide {
   flex: 1 1 100%;
 }
 .skip {

@@ -145,6 +145,9 @@ const stop = () =>
 
       <div v-if="job.state === 'waiting'" class="panel stage">
         <p>{{ t('bench.waitingText', { due: dayText(job.dueOn) }) }}</p>
+        <p>
+          <strong>{{ t('bench.kitTitle') }}:</strong> {{ t(`bench.kit.${job.kind}`) }}
+        </p>
         <v-btn v-if="session.mayWork" class="next-action big" :loading="busy" @click="act(bench.start)">{{
           t('bench.start')
         }}</v-btn>

@@ -120,7 +120,7 @@ async function changed() {
         <p v-else>{{ t('surface.page.noCurve') }}</p>
         <p class="small soft">{{ why }} {{ t('surface.page.offTrackNote') }}</p>
       </section>
-      <aside class="stack side">
+      <div class="stack side">
         <section class="panel stack" :aria-label="t('surface.page.now')">
           <h2>{{ t('surface.page.now') }}</h2>
           <p class="figure big">
@@ -128,7 +128,10 @@ async function changed() {
             <span class="small soft">{{ t(`surface.provenance.${page.surface.provenance}`) }}</span>
           </p>
           <p v-if="drying">▲ {{ drying }}</p>
-          <p>{{ text.status(page.surface) }}, {{ text.target(page.surface) }}</p>
+          <p>
+            {{ t(`surface.states.${page.surface.state}`) }}; {{ text.status(page.surface) }},
+            {{ text.target(page.surface) }}
+          </p>
           <p v-if="leaves && leaves.left > 0.5">
             {{ t('surface.page.leaves', { n: Math.round(leaves.left), day: leaves.day }, Math.round(leaves.left)) }}
             <span v-if="page.gamesPerWeekAssumed" class="small soft">{{
@@ -167,9 +170,21 @@ async function changed() {
                 high: Math.round(page.oilUl.high),
               })
             }}
-            <span class="small soft">{{ t('surface.estimate') }}</span>
+            <span class="small soft">{{
+              page.oilPairs > 0
+                ? t('surface.page.oilCorrected', { n: page.oilPairs }, page.oilPairs)
+                : t('surface.estimate')
+            }}</span>
           </p>
-          <p>{{ t('surface.page.removed', { mm: page.surface.coverRemovedMm.toFixed(3) }) }}</p>
+          <p>
+            {{
+              t(
+                'surface.page.removed',
+                { mm: page.surface.coverRemovedMm.toFixed(3), n: page.surface.heavyCuts },
+                page.surface.heavyCuts,
+              )
+            }}
+          </p>
         </section>
         <section class="panel stack" :aria-label="t('upkeep.due')">
           <div class="spread">
@@ -186,7 +201,7 @@ async function changed() {
           </ul>
           <p v-if="page.due.length === 0" class="soft">{{ t('upkeep.nothingDue') }}</p>
         </section>
-      </aside>
+      </div>
       <SchoolTable v-if="page.costs.length > 0" class="panel wide" :page="page" />
       <AdvicePanel
         v-model:complaint="complaint"

@@ -13,6 +13,13 @@ export default {
     assumed: 'Wear with the shop’s starting values; no reading on this surface',
     unknown: 'No finish, no surface work and no reading on record',
   },
+  states: {
+    polished: 'polished',
+    box: 'as it came',
+    'lane-shine': 'lane shine',
+    sanded: 'sanded',
+    unknown: 'finish unknown',
+  },
   grit: '{grit} grit',
   gritNone: 'surface unknown',
   beyondScanner: 'finer than a scanner reads',
@@ -85,8 +92,11 @@ export default {
     paceAssumed: 'At {n} games a week (assumed).',
     lastScan: 'Last read {grit}, spread {spread}, {day}.',
     labelDisagrees: 'The label says {label}, the scan {scan}: one of them is wrong, or the ball was touched before.',
+    oilCorrected:
+      'estimate, corrected by {n} tests before and after | estimate, corrected by {n} test before and after | estimate, corrected by {n} tests before and after',
     oil: 'Oil {likely} µL, between {low} and {high}.',
-    removed: 'Cover taken off so far: {mm} mm of radius (estimate).',
+    removed:
+      'Cover taken off so far: {mm} mm of radius (estimate), {n} heavy cuts with 500 or coarser. | Cover taken off so far: {mm} mm of radius (estimate), {n} heavy cut with 500 or coarser. | Cover taken off so far: {mm} mm of radius (estimate), {n} heavy cuts with 500 or coarser.',
     work: 'What was done to it',
     noWork: 'Nothing on record yet.',
   },

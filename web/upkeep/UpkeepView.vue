@@ -297,6 +297,10 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
 .due .small {
   display: block;
 }
+.ball a {
+  display: inline-block;
+  min-height: 26px;
+}
 .tight {
   gap: 0;
 }

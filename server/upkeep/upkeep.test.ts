@@ -1,0 +1,171 @@
+import { randomUUID } from 'node:crypto'
+import type { Job, SurfacePage, UpkeepBoard } from '@sleetfall/contract'
+import { recipeByKey } from '@sleetfall/core'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
+import { sendWaiting } from './store.ts'
+
+let shop: Awaited<ReturnType<typeof testShop>>
+let technician: Awaited<ReturnType<typeof shop.signIn>>
+beforeAll(async () => {
+  shop = await testShop()
+  technician = await shop.signIn('technician')
+})
+afterAll(() => shop.end())
+
+async function newBall(change: object = {}, ofCustomer: object = {}) {
+  const customer = aCustomer({ gamesPerWeek: 3, ...ofCustomer })
+  await technician.post('/customers', customer).expect(200)
+  const ball = aBall(customer.id, { factoryGrit: 2000, targetGrit: 2000, ...change })
+  await technician.post('/balls', ball).expect(200)
+  return ball
+}
+const record = (ballId: string, event: object, days = 1) =>
+  technician.post(`/balls/${ballId}/events`, { id: randomUUID(), happenedAt: ago(days), ...event }).expect(200)
+const pageOf = async (ballId: string): Promise<SurfacePage> =>
+  (await technician.get(`/surface/${ballId}`).expect(200)).body
+const rowOf = async (ballId: string) =>
+  ((await technician.get('/upkeep')).body as UpkeepBoard).rows.find((row) => row.ballId === ballId)!
+const surfaceWork = (due: SurfacePage['due']) => due.find((one) => one.work === 'resurface' || one.work === 'touch-up')
+
+describe('policies', () => {
+  test('the narrowest counts: a ball’s before a customer’s before the shop’s; taking it back opens the wider one', async () => {
+    const ball = await newBall()
+    await record(ball.id, { kind: 'games', games: 4 })
+    const set = (whose: object, policy: object | null) => technician.put('/upkeep/policy', { ...whose, policy })
+    await set({ customerId: ball.customerId }, { school: 'fixed-games', fixedGames: 10 }).expect(200)
+    expect((await rowOf(ball.id)).scope).toBe('customer')
+    expect(surfaceWork((await rowOf(ball.id)).due)).toMatchObject({ reason: 'fixed-games', games: 6 })
+    await set({ ballId: ball.id }, { school: 'lane-shine' }).expect(200)
+    expect(await rowOf(ball.id)).toMatchObject({ scope: 'ball', policy: { school: 'lane-shine' } })
+    expect(surfaceWork((await pageOf(ball.id)).due)).toBeUndefined()
+    await set({ ballId: ball.id }, null).expect(200)
+    expect((await rowOf(ball.id)).scope).toBe('customer')
+    expect((await set({}, { school: 'every-series' })).status).toBe(403)
+    expect((await set({ ballId: ball.id }, { school: 'fixed-games', fixedGames: 1 })).body.fields[0].path).toBe(
+      'policy.fixedGames',
+    )
+  })
+})
+
+describe('experience', () => {
+  test('readings of one ball shape what is expected of another of its cover, and nothing of its own counts twice', async () => {
+    const steps = recipeByKey('to-1000')!.steps
+    const [seen, fresh] = [await newBall({ cover: 'hybrid' }), await newBall({ cover: 'hybrid' })]
+    for (const ball of [seen, fresh]) await record(ball.id, { kind: 'surfaced', steps, recipeKey: 'to-1000' }, 30)
+    const alone = await pageOf(fresh.id)
+    expect(alone.sharedBalls).toBe(0)
+    // It keeps its surface far longer than assumed.
+    for (const [days, grit] of [
+      [25, 1100],
+      [20, 1150],
+      [15, 1200],
+      [10, 1250],
+    ] as const) {
+      await record(seen.id, { kind: 'games', games: 3 }, days)
+      await record(seen.id, { kind: 'scanned', grits: [grit, grit] }, days - 1)
+    }
+    const taught = await pageOf(fresh.id)
+    expect(taught.sharedBalls).toBe(1)
+    expect(taught.curve!.wear.tau2).toBeGreaterThan(alone.curve!.wear.tau2)
+    expect(taught.surface.gamesLeft!).toBeGreaterThan(alone.surface.gamesLeft!)
+    expect((await pageOf(seen.id)).sharedBalls).toBe(0)
+  })
+})
+
+describe('oil learnt from tests before and after', () => {
+  test('a ball that comes back to life more than expected held more oil than was thought', async () => {
+    const loads = [{ fromBoard: 5, toBoard: 35, loads: 5, microlitresPerBoard: 50, startFt: 0, endFt: 38 }]
+    const pattern = { id: randomUUID(), name: 'Test oil', loads }
+    await technician.post('/patterns', pattern).expect(200)
+    const ball = await newBall({ cover: 'solid', gamesBefore: 0 }, { speedMph: 17, revRpm: 340 })
+    await record(ball.id, { kind: 'games', games: 30, patternId: pattern.id }, 20)
+    const trial = async (question: string, entry: number) => {
+      const id = randomUUID()
+      await technician
+        .post('/trials', {
+          ...{ id, question, customerId: ball.customerId, patternId: pattern.id, startedAt: new Date().toISOString() },
+          ...{ controlBallId: ball.id, variantBallId: ball.id, controlLabel: 'as it is', variantLabel: 'again' },
+        })
+        .expect(200)
+      for (const off of [-0.5, 0, 0, 0.5, 0.5])
+        await technician
+          .post(`/trials/${id}/shots`, {
+            ...{ id: randomUUID(), side: 'control', thrownAt: new Date().toISOString() },
+            ...{ feetBoard: 20, targetBoard: 12, entryBoard: entry + off },
+          })
+          .expect(200)
+      return id
+    }
+    const beforeTrialId = await trial('Before', 14)
+    const job = { id: randomUUID(), ballId: ball.id, kind: 'extract', dueOn: '2031-05-01', beforeTrialId }
+    let current: Job = (await technician.post('/bench/jobs', job).expect(200)).body
+    current = (await technician.post(`/bench/jobs/${job.id}/start`, { version: current.version }).expect(200)).body
+    const before = await pageOf(ball.id)
+    expect(before.oilPairs).toBe(0)
+    for (const step of current.procedure) {
+      const answers = { finding: 'fine', wet: 'dry' }
+      current = (
+        await technician
+          .post(`/bench/jobs/${job.id}/steps/${step.position}/done`, { version: current.version, ...answers })
+          .expect(200)
+      ).body
+    }
+    const afterTrialId = await trial('After', 18)
+    await technician
+      .post(`/bench/jobs/${job.id}/trial`, { version: current.version, side: 'after', trialId: afterTrialId })
+      .expect(200)
+    await record(ball.id, { kind: 'games', games: 6, patternId: pattern.id }, 0)
+    const after = await pageOf(ball.id)
+    expect(after.oilPairs).toBe(1)
+    // The band is narrower than the assumed one, and the likely figure has moved up within it.
+    const { low, likely, high } = after.oilUl
+    const { low: low0, likely: likely0, high: high0 } = before.oilUl
+    expect(likely / low).toBeLessThan(likely0 / low0)
+    expect(high / low).toBeLessThan(high0 / low0)
+  })
+})
+
+describe('links and the outbox', () => {
+  test('a link logs play of its own customer’s balls once, and nothing else; ended, it says so', async () => {
+    const [own, other] = [await newBall(), await newBall()]
+    const { secret } = (await technician.post(`/upkeep/links/${own.customerId}`, {}).expect(200)).body
+    const links = (await technician.get(`/upkeep/links/${own.customerId}`)).body
+    expect(JSON.stringify(links)).not.toContain(secret)
+    const path = `/open/upkeep/${secret}`
+    const log = (change: object) =>
+      technician.post(`${path}/sessions`, {
+        id: randomUUID(),
+        ballId: own.id,
+        games: 3,
+        playedOn: ago(1).slice(0, 10),
+        cleaned: 'towel',
+        ...change,
+      })
+    const same = randomUUID()
+    await log({ id: same }).expect(200)
+    const { body } = await log({ id: same }).expect(200)
+    expect(body.balls).toEqual([expect.objectContaining({ id: own.id, gamesOnSurface: 3, gamesSinceCleaning: 0 })])
+    expect((await log({ ballId: other.id })).status).toBe(404)
+    expect((await log({ games: 99 })).body.fields[0].message).toMatch(/1 to 60/)
+    await technician.post(`/upkeep/links/${links[0].id}/revoke`, {}).expect(200)
+    expect((await technician.get(path)).status).toBe(404)
+  })
+
+  test('each waiting message is handed over once, and one taken back never', async () => {
+    const ball = await newBall()
+    const queue = async () => {
+      const message = { id: randomUUID(), customerId: ball.customerId, subject: 'Due', body: 'Your ball is due.' }
+      await technician.post('/upkeep/outbox', message).expect(200)
+      return message.id
+    }
+    const [first, second, third] = [await queue(), await queue(), await queue()]
+    await technician.post(`/upkeep/outbox/${third}/withdraw`, {}).expect(200)
+    const handed: string[] = []
+    const send = () => shop.database.transaction((db) => sendWaiting(db, async ({ id }) => Boolean(handed.push(id)), 0))
+    await Promise.all([send(), send()])
+    await send()
+    expect(handed.sort()).toEqual([first, second].sort())
+    expect((await technician.post(`/upkeep/outbox/${first}/withdraw`, {})).body.code).toBe('already-done')
+  })
+})
