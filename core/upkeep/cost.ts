@@ -18,7 +18,12 @@ export interface SchoolCost {
   readonly inWindow: number
   /** Median equivalent grit that was played. */
   readonly playedGrit: number
+  /** Roughness played in each of the next games, µm. */
+  readonly nextGamesUm: readonly number[]
 }
+
+/** Games ahead that are kept one by one, for drawing. */
+const drawnGames = 40
 
 export interface CostQuestion {
   readonly wear: WearParameters
@@ -78,6 +83,7 @@ function yearUnder(question: CostQuestion, policy: UpkeepPolicy): SchoolCost {
     if (playedUm >= window.minRaUm && playedUm <= window.maxRaUm) inside += 1
     age += 1
   }
+  const nextGamesUm = played.slice(0, drawnGames)
   played.sort((a, b) => a - b)
   const minutesOf = (kind: 'resurface' | 'refresh', steps: readonly RecipeStep[]) =>
     procedureFor(kind, steps).reduce((sum, step) => sum + step.minutes, 0)
@@ -90,6 +96,7 @@ function yearUnder(question: CostQuestion, policy: UpkeepPolicy): SchoolCost {
     coverMm,
     daysAway: resurfaces * daysAwayPerResurface,
     inWindow: games === 0 ? 0 : inside / games,
+    nextGamesUm,
     playedGrit: gritOfRa(played[Math.floor(played.length / 2)] ?? start),
   }
 }

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import type { SurfacePage } from '@sleetfall/contract'
+import { useStorage } from '@vueuse/core'
+import { defineAsyncComponent } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { roundGrit } from './useSurfaceText.ts'
 
 /** What each school of upkeep would cost this customer in a year of play, side by side. */
 defineProps<{ page: SurfacePage }>()
 const { t } = useI18n()
+const SchoolChart = defineAsyncComponent(() => import('./SchoolChart.vue'))
+const drawn = useStorage('sleetfall.schools.drawn', false)
 </script>
 
 <template>
@@ -50,6 +54,12 @@ const { t } = useI18n()
         </tbody>
       </table>
     </div>
+    <div>
+      <v-btn size="small" :aria-expanded="drawn" @click="drawn = !drawn">{{
+        drawn ? t('surface.schools.hide') : t('surface.schools.draw')
+      }}</v-btn>
+    </div>
+    <SchoolChart v-if="drawn" :page="page" />
     <p class="small soft">
       {{
         t('surface.schools.note', {

@@ -14,10 +14,12 @@ import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
 import PolicyForm from '../upkeep/PolicyForm.vue'
 import { useDueText } from '../upkeep/useDueText.ts'
 import AdvicePanel from './AdvicePanel.vue'
 import SchoolTable from './SchoolTable.vue'
+import { saveHandBack } from './handBack.ts'
 import { loadAdvice, loadSurface } from './pageStore.ts'
 import { roundGrit, statusSign, useSurfaceText } from './useSurfaceText.ts'
 
@@ -28,6 +30,7 @@ const route = useRoute()
 const balls = useBalls()
 const patterns = usePatterns()
 const notices = useNotices()
+const session = useSession()
 const text = useSurfaceText()
 const due = useDueText()
 const words = useEventText()
@@ -93,6 +96,31 @@ const drying = computed(() => {
     ? t('balls.dryingUntil', { day: dayText(until), time: timeText(until) })
     : ''
 })
+/** What the bowler should know of the ball when it goes home: its surface first of all. */
+async function handBack() {
+  const now = page.value
+  if (!now || !ball.value) return
+  const recipe = events.value.findLast((event) => event.kind === 'surfaced' && !event.withdrawn)
+  const next = now.due.slice(0, 3).map((one) => t('surface.card.next', { work: due.work(one), when: due.when(one) }))
+  await notices.attempt(() =>
+    saveHandBack({
+      shop: session.info?.shopName ?? '',
+      title: ball.value!.name,
+      customer: ball.value!.customerName,
+      lines: [
+        t('surface.card.surface', {
+          grit: text.grit(now.surface).replace('≥', 'at least'),
+          how: t(`surface.provenance.${now.surface.provenance}`),
+        }),
+        ...(recipe ? [words(recipe).replaceAll(' → ', ', ')] : []),
+        t('surface.card.games', { n: now.surface.gamesOnSurface }),
+        ...(drying.value ? [drying.value] : []),
+        ...next,
+      ],
+      care: t('surface.card.care'),
+    }),
+  )
+}
 async function changed() {
   form.value = null
   await balls.refresh(ballId.value)
@@ -111,6 +139,7 @@ async function changed() {
           }}</router-link>
         </h1>
         <div class="row">
+          <v-btn size="small" variant="text" @click="handBack">{{ t('surface.card.open') }}</v-btn>
           <v-btn size="small" @click="form = 'scan'">{{ t('balls.scan') }}</v-btn>
           <v-btn size="small" class="next-action" @click="form = 'job'">{{ t('balls.job') }}</v-btn>
         </div>
