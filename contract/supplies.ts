@@ -4,11 +4,14 @@ import { identifier, oneOf, optionalText, quantity, requiredText, wholeQuantity 
 import { recipeStepsSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
 
+/** What a shop uses up: abrasives that recipes name, and what cleans. */
+export const supplyKinds = [...abrasiveKinds, 'cleaner', 'wipe'] as const
+
 /** A pad, sheet or product of the shop: what it is for, how far it is worn, how many are left. */
 export const padSchema = yup.object({
   id: identifier(),
   name: requiredText('Name', 60),
-  abrasive: oneOf('Kind', abrasiveKinds),
+  abrasive: oneOf('Kind', supplyKinds),
   grit: quantity('grit', 'Grit')
     .nullable()
     .default(null)
@@ -20,6 +23,7 @@ export const padSchema = yup.object({
   purpose: optionalText('What for', 120),
   lifeBalls: wholeQuantity('padLife', 'Good for').required('Good for: 1 to 200 balls'),
   uses: wholeQuantity('padUses', 'Used for').default(0),
+  price: quantity('price', 'Price').nullable().default(null),
   spare: wholeQuantity('stock', 'Spare').default(0),
   reorderAt: wholeQuantity('stock', 'Order again at').default(1),
 })

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { projectRoot } from '../ops/root.ts'
-import { choose, openCustomer, openWhatIf, signIn, test } from './site.ts'
+import { choose, openCustomer, openSurface, openWhatIf, signIn, test } from './site.ts'
 
 /** Makes the pictures of the README from the demo data: `npm run shots`. */
 const folder = join(projectRoot, 'docs', 'screenshots')
@@ -12,13 +12,11 @@ test('@shots every main view', async ({ page, browser, site }) => {
     await of.waitForTimeout(600)
     await of.screenshot({ path: join(folder, `${name}.png`) })
   }
-  await page.goto('/')
-  await page.getByLabel('Sign-in name').waitFor()
-  await shot('sign-in')
   await signIn(page, 'owner')
 
   await page.goto('/bench')
   await page.getByRole('button', { name: 'Start: Nettlewharf' }).click()
+  await page.getByRole('button', { name: 'fine' }).click()
   await page.getByRole('button', { name: 'Done, next step' }).click()
   await page.getByText('eye protection').waitFor()
   const tablet = await browser.newContext({
@@ -29,6 +27,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   const spinner = await tablet.newPage()
   await spinner.goto(page.url())
   await spinner.getByText('eye protection').waitFor()
+  await spinner.getByRole('button', { name: 'Begin the first side' }).click()
   await shot('job-tablet', spinner)
   await tablet.close()
   await page.goto('/bench')
@@ -43,14 +42,17 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByRole('button', { name: 'Open Gribblestone' }).click()
   await page.getByRole('list', { name: 'History' }).waitFor()
   await shot('ball')
-  await page.getByRole('button', { name: 'Close ball' }).click()
-  await page.getByRole('button', { name: 'New ball' }).click()
-  const form = page.getByRole('dialog')
-  await form.getByLabel('Ball name').fill('Mizzlewick')
-  await form.getByRole('textbox', { name: 'RG' }).fill('251')
-  await form.getByRole('textbox', { name: 'Differential', exact: true }).fill('56')
-  await form.getByLabel('Weight').fill('20')
-  await shot('ball-form')
+
+  await openSurface(page, 'Skerrymoor')
+  await page.getByRole('img', { name: /readings are shown/ }).waitFor()
+  await page.waitForTimeout(1000)
+  await shot('surface')
+  await page.goto('/upkeep')
+  await page.getByText('Bexa Thrumley').waitFor()
+  await shot('upkeep')
+  await page.goto('/supplies')
+  await page.getByText('House teeth').waitFor()
+  await shot('supplies')
 
   await page.goto('/lanes')
   await page.getByRole('link', { name: 'Quayside House 39' }).click()

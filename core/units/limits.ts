@@ -75,6 +75,8 @@ export const limits = {
   passesPerSide: limit(1, 40, 1, 'passes'),
   secondsPerSide: limit(0, 600, 5, 's'),
   padLife: limit(1, 200, 1, 'balls'),
+  /** In the shop's own money. */
+  price: limit(0, 10_000, 0.5, 'each', 2),
   padUses: limit(0, 1000, 1, 'balls'),
   stock: limit(0, 500, 1, 'pieces'),
   seriesGames: limit(1, 20, 1, 'games'),

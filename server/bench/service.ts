@@ -119,7 +119,7 @@ async function measured(db: Db, step: JobStep, input: StepDoneInput): Promise<Re
   const { version: _version, padId, scannedGrits, ...rest } = input
   const given = Object.fromEntries(Object.entries(rest).filter(([, value]) => value != null && value !== ''))
   const scanned = scannedGrits.length > 0 ? { scannedGrits } : {}
-  if (!step.recipeStep || padId == null) return { ...given, ...scanned }
+  if (padId == null || !(step.recipeStep || step.key === 'clean')) return { ...given, ...scanned }
   return { ...given, ...scanned, padId, padUses: await usePad(db, padId) }
 }
 

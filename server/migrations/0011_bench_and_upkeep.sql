@@ -81,7 +81,7 @@ left join lateral (
 create table pad (
   id uuid primary key,
   name text not null check (name <> ''),
-  abrasive text not null check (abrasive in ('pad', 'sheet', 'compound', 'polish')),
+  abrasive text not null check (abrasive in ('pad', 'sheet', 'compound', 'polish', 'cleaner', 'wipe')),
   grit double precision check (grit between 180 and 6000),
   -- What it is for, in the shop's words.
   purpose text not null default '',
@@ -89,10 +89,12 @@ create table pad (
   uses integer not null default 0 check (uses between 0 and 1000),
   spare integer not null default 0 check (spare between 0 and 500),
   reorder_at integer not null default 1 check (reorder_at between 0 and 500),
+  -- What one costs, in the shop's money.
+  price double precision check (price between 0 and 10000),
   created_at timestamptz not null default now(),
   updated_at timestamptz not null default now(),
   version integer not null default 1,
-  check ((grit is null) = (abrasive in ('compound', 'polish')))
+  check ((grit is null) = (abrasive not in ('pad', 'sheet')))
 );
 create unique index pad_name on pad (lower(name));
 create trigger touch_pad before update on pad for each row execute function touch();

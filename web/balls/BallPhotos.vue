@@ -26,6 +26,11 @@ watch(
   },
   { immediate: true },
 )
+/** Two photos beside each other, to judge lines and shine before and after: the first and the newest to begin with. */
+const beside = ref(false)
+const compared = ref<(string | undefined)[]>([])
+watch(photos, (all) => (compared.value = [all[0]?.id, all.at(-1)?.id]))
+const shownAt = (side: 0 | 1) => photos.value.find((photo) => photo.id === compared.value[side])
 const source = (photo: BallPhoto) => `/api/balls/${props.ball.id}/photos/${photo.id}`
 const words = (photo: BallPhoto) =>
   t('balls.photos.of', { name: props.ball.name, when: dayText(photo.createdAt.slice(0, 10)) })
@@ -77,6 +82,20 @@ async function drop() {
         >
       </li>
     </ul>
+    <v-btn v-if="photos.length > 1" size="x-small" variant="text" :aria-expanded="beside" @click="beside = !beside">{{
+      beside ? t('balls.photos.apart') : t('balls.photos.beside')
+    }}</v-btn>
+    <div v-if="beside" class="beside">
+      <figure v-for="side in [0, 1] as const" :key="side">
+        <v-select
+          v-model="compared[side]"
+          density="compact"
+          :label="t(`balls.photos.side.${side === 0 ? 'left' : 'right'}`)"
+          :items="photos.map((photo) => ({ value: photo.id, title: words(photo) }))"
+        />
+        <img v-if="shownAt(side)" :src="source(shownAt(side)!)" :alt="words(shownAt(side)!)" />
+      </figure>
+    </div>
     <ConfirmDialog
       v-if="dropping"
       :title="t('balls.photos.drop', { what: words(dropping) })"
@@ -95,6 +114,18 @@ async function drop() {
   gap: var(--gap-1);
   list-style: none;
   padding: 0;
+}
+.beside {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-2);
+}
+.beside figure {
+  margin: 0;
+}
+.beside img {
+  width: 100%;
+  height: auto;
 }
 img {
   width: 72px;

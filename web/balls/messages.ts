@@ -139,6 +139,9 @@ export default {
   by: 'by {name}',
   twinHint: 'Reads like {name}',
   photos: {
+    beside: 'Two side by side',
+    apart: 'Close the comparison',
+    side: { left: 'Left', right: 'Right' },
     title: 'Photos',
     add: 'Add a photo',
     added: 'The photo is with the ball',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Job, type JobStep, type StepDoneInput, type StepProgress, oilAmounts } from '@sleetfall/contract'
+import { type Job, type JobStep, type Pad, type StepDoneInput, type StepProgress, oilAmounts } from '@sleetfall/contract'
 import { type Finding, type WetState, findings, neverSkipped, oilKinds, waterSteps, wetStates } from '@sleetfall/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -51,14 +51,21 @@ const skipping = ref(false)
 const skipReason = ref('')
 const noProgress: StepProgress = { sidesDone: 0, sideStartedAt: null, ticks: [] }
 const progress = computed(() => ({ ...noProgress, ...(props.step.measured['progress'] as StepProgress | undefined) }))
-/** Pads that fit the step, the least worn first; the choice falls on the first that is not worn out. */
-const fitting = computed(() =>
-  pads.items
-    .filter(
-      (pad) =>
-        pad.abrasive === props.step.recipeStep?.abrasive && (pad.grit ?? undefined) === props.step.recipeStep.grit,
-    )
-    .sort((a, b) => a.uses / a.lifeBalls - b.uses / b.lifeBalls),
+const usesUp = computed(() => props.step.recipeStep !== null || props.step.key === 'clean')
+/** Pads or products that fit the step, the least worn first; the choice falls on the first. */
+const fitting = computed(() => {
+  const { recipeStep, key } = props.step
+  const fits = (pad: Pad) =>
+    recipeStep
+      ? pad.abrasive === recipeStep.abrasive && (pad.grit ?? undefined) === recipeStep.grit
+      : key === 'clean' && pad.abrasive === 'cleaner'
+  return pads.items.filter(fits).sort((a, b) => a.uses / a.lifeBalls - b.uses / b.lifeBalls)
+})
+/** The kind of cleaner follows the finish that is on the ball now. */
+const cleanerFor = computed(() =>
+  props.step.key !== 'clean' || !ball.value
+    ? ''
+    : t(ball.value.surface.state === 'polished' ? 'bench.cleanerFor.polished' : 'bench.cleanerFor.dull'),
 )
 const padId = ref<string | null>(null)
 watch(
@@ -119,7 +126,7 @@ function done() {
     ...(grits.length > 0 ? { scannedGrits: grits, scanSpots: spots } : {}),
     ...(finding.value ? { finding: finding.value } : {}),
     ...(wet.value ? { wet: wet.value } : {}),
-    ...(props.step.recipeStep && padId.value ? { padId: padId.value } : {}),
+    ...(usesUp.value && padId.value ? { padId: padId.value } : {}),
     ...(earlyReason.value ? { earlyReason: earlyReason.value } : {}),
     ...(tack.value ? { tack: tack.value } : {}),
     ...(oilSeen.value ? { oilSeen: oilSeen.value } : {}),
@@ -162,7 +169,8 @@ function done() {
       @change="emit('progress', $event)"
       @ring="bell.ring"
     />
-    <div v-if="step.recipeStep && fitting.length > 0" class="pad">
+    <p v-if="cleanerFor">◇ {{ cleanerFor }}</p>
+    <div v-if="usesUp && fitting.length > 0" class="pad">
       <v-select
         v-model="padId"
         :label="t('bench.pad')"

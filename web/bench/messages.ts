@@ -142,6 +142,10 @@ export default {
   pad: 'Pad or product',
   padItem: '{name}, used for {n} of {of}',
   noPad: 'none of ours',
+  cleanerFor: {
+    dull: 'A dull cover: gel or cream cleaner, a small coin of it.',
+    polished: 'A polished cover: spray cleaner made for it, few squirts.',
+  },
   padWorn: '{name} is worn out: this step will do much less.',
   findingTitle: { inspect: 'What did you find?', inserts: 'Do the inserts hold?' },
   findings: { fine: 'fine', cracked: 'a crack', 'loose-insert': 'a loose insert', cold: 'cold from outside' },

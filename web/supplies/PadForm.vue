@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { type Pad, padSchema } from '@sleetfall/contract'
-import { abrasiveKinds } from '@sleetfall/core'
+import { type Pad, padSchema, supplyKinds } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
@@ -27,6 +26,7 @@ const {
   purpose: '',
   lifeBalls: 6,
   uses: 0,
+  price: null,
   spare: 0,
   reorderAt: 1,
   version: 0,
@@ -45,6 +45,7 @@ const numbers = [
   ['uses', 'padUses'],
   ['spare', 'stock'],
   ['reorderAt', 'stock'],
+  ['price', 'price'],
 ] as const
 
 async function save() {
@@ -72,7 +73,7 @@ async function save() {
       <v-select
         v-bind="form.field('abrasive')"
         :label="t('supplies.abrasive')"
-        :items="abrasiveKinds.map((value) => ({ value, title: t(`supplies.abrasives.${value}`) }))"
+        :items="supplyKinds.map((value) => ({ value, title: t(`supplies.abrasives.${value}`) }))"
       />
       <QuantityField
         v-if="form.values['abrasive'] === 'pad' || form.values['abrasive'] === 'sheet'"

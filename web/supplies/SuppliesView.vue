@@ -175,7 +175,12 @@ const openSpare = (pad: Pad) =>
               <tr v-for="pad in shown" :key="pad.id">
                 <td>
                   <strong>{{ pad.name }}</strong>
-                  <div class="small soft">{{ pad.purpose }}</div>
+                  <div class="small soft">
+                    {{ pad.purpose }}
+                    <template v-if="pad.price">{{
+                      t('supplies.perUse', { price: (pad.price / pad.lifeBalls).toFixed(2) })
+                    }}</template>
+                  </div>
                 </td>
                 <td>
                   <span class="figure" :class="{ bad: left(pad) === 0 }">{{
@@ -213,6 +218,7 @@ const openSpare = (pad: Pad) =>
               </tr>
             </tbody>
           </table>
+          <p v-if="pads.items.some((pad) => pad.abrasive === 'wipe')" class="small">◇ {{ t('supplies.wipeRules') }}</p>
         </section>
       </div>
     </LoadState>

@@ -57,6 +57,14 @@ const warnings = computed(() =>
     return ball.surface.settled ? [] : [t('trials.notSettled', { name: ball.name })]
   }),
 )
+/** Order of the shots, and why: what a trial of one ball cannot do is said before it begins. */
+const plan = computed(() => {
+  const [control, variant] = [form.values['controlBallId'], form.values['variantBallId']]
+  if (!control || !variant) return []
+  return control === variant
+    ? [t('trials.plan.oneBall'), t('trials.plan.fineToCoarse'), t('trials.plan.wipe')]
+    : [t('trials.plan.alternate'), t('trials.plan.wipe')]
+})
 for (const side of ['control', 'variant'] as const) {
   // A name is proposed from ball and surface until somebody types one.
   watch(
@@ -107,6 +115,7 @@ async function save() {
       <v-text-field v-bind="form.field('variantLabel')" :label="t('trials.variantLabel')" />
     </div>
     <p class="small soft">{{ t('trials.sameBall') }}</p>
+    <p v-for="line in plan" :key="line" class="small">◇ {{ line }}</p>
     <p v-for="warning in warnings" :key="warning" role="status">{{ warning }}</p>
     <QuantityField
       v-bind="form.field<number>('gamesSinceOiling')"

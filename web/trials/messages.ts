@@ -18,6 +18,14 @@ export default {
   variantBall: 'Variant ball',
   controlLabel: 'Name of the control',
   variantLabel: 'Name of the variant',
+  plan: {
+    oneBall:
+      'One ball: warm up, four shots or more as it is, the change, four or more again. Lane change cannot be told from the change; a second ball thrown at both ends can.',
+    fineToCoarse:
+      'Change from fine to coarse: roughening is quick, going back needs the spinner. Stop when it no longer clears the front.',
+    alternate: 'Two balls: alternate them, A B B A, so that the lane’s change falls on both.',
+    wipe: 'At every change: wipe the ball, wipe off the dust, dry the hand.',
+  },
   sameBall:
     'The same ball may be both: throw the control, change the surface, take the new surface over, throw the variant.',
   gamesSinceOiling: 'Games since oiling',
