@@ -2,6 +2,7 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
+import { listBalls } from './balls/store.ts'
 import { openDatabase } from './database/db.ts'
 import { removeOldRequests } from './http/housekeeping.ts'
 import { sessionSecret } from './shop/store.ts'
@@ -50,6 +51,8 @@ server.once('error', (error) => {
 server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
   logger.info({ address: server.address() }, 'listening')
   process.send?.('listening')
+  // The first look at the rack fits every ball with readings; that is done before somebody waits for it.
+  listBalls(database).catch((error: unknown) => logger.warn({ err: error }, 'first fits'))
 })
 
 let stopping = false

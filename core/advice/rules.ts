@@ -169,6 +169,26 @@ export const adviceRules: readonly AdviceRule[] = [
     advice: 'Bring it back to its recipe before anything else.',
     reason: 'It has worn out of its window; this is the cheapest thing to undo.',
   }),
+  rougher(
+    'lines-under-gloss',
+    all(is('polished', true), any(is('complaint', 'too-late'), is('complaint', 'straight'))),
+    {
+      grit: 1500,
+      advice: 'If it is to stay polished: 1500 first, and leave its lines below the gloss.',
+      reason: 'The base under a polish decides more than the polish.',
+      school: '1500 with lines left; others 1000 or 2000 under it',
+    },
+  ),
+  upkeep('resurface')('own-grit-at-once', all(atMost('totalGames', 2), is('reactive', true)), {
+    advice: 'A new ball: put your own repeatable grit on at once.',
+    reason: 'A maker’s finish cannot be brought back the same way; your own can.',
+    school: 'own grit at once; others keep it as near to the box as they can',
+  }),
+  upkeep('clean')('wipe-before-changing', all(is('complaint', 'too-late'), is('status', 'in-window')), {
+    advice: 'Wipe it first: the surface is where it should be.',
+    reason: 'Oil on the cover delays a ball too, and a wipe is undone by itself.',
+    school: 'wipe first; others change the surface first',
+  }),
   upkeep('scan')('know-it-first', is('status', 'unknown'), {
     advice: 'Read the surface first.',
     reason: 'Advice on a surface that nobody knows is a guess.',

@@ -1,6 +1,7 @@
 import {
   type CoverFamily,
   type SurfaceConstants,
+  type WearBand,
   type WearPrior,
   fitWear,
   sharedPrior,
@@ -17,9 +18,18 @@ export const rememberedFit: typeof fitWear = (...question) => {
   const known = fits.get(key)
   if (known) return known
   const fitted = fitWear(...question)
-  fits.set(key, fitted)
-  return fitted
+  // Each point of the curve sorts all samples; the same points are asked again and again.
+  const curve = new Map<number, WearBand>()
+  const at = (games: number) => {
+    const known = curve.get(games) ?? fitted.at(games)
+    if (curve.size < mostPoints) curve.set(games, known)
+    return known
+  }
+  const remembered = { ...fitted, at }
+  fits.set(key, remembered)
+  return remembered
 }
+const mostPoints = 500
 
 interface Shown {
   readonly ballId: string

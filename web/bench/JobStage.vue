@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { type Job, type JobStep, type Pad, type StepDoneInput, type StepProgress, oilAmounts } from '@sleetfall/contract'
+import {
+  type Job,
+  type JobStep,
+  type Pad,
+  type StepDoneInput,
+  type StepProgress,
+  oilAmounts,
+} from '@sleetfall/contract'
 import { type Finding, type WetState, findings, neverSkipped, oilKinds, waterSteps, wetStates } from '@sleetfall/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'

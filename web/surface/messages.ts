@@ -20,6 +20,8 @@ export default {
     sanded: 'sanded',
     unknown: 'finish unknown',
   },
+  fittedWhy:
+    'Wear fitted to {n} readings of this surface | Wear fitted to {n} reading of this surface | Wear fitted to {n} readings of this surface',
   grit: '{grit} grit',
   gritNone: 'surface unknown',
   beyondScanner: 'finer than a scanner reads',

@@ -32,7 +32,12 @@ export function useSurfaceText() {
         : now.gamesLeft < 0.5
           ? t('surface.gamesLeftZero')
           : t('surface.gamesLeft', Math.round(now.gamesLeft))
-  const why = (now: SurfaceNow) => t(`surface.provenanceWhy.${now.provenance}`, { games: now.gamesSinceScan ?? 0 })
+  /** Readings after games that the curve was fitted to. */
+  const fittedTo = (now: SurfaceNow) => now.curve?.readings.filter((one) => one.games > 0).length ?? 0
+  const why = (now: SurfaceNow) =>
+    now.provenance === 'fitted' && now.curve?.fitted
+      ? t('surface.fittedWhy', { n: fittedTo(now) }, fittedTo(now))
+      : t(`surface.provenanceWhy.${now.provenance}`, { games: now.gamesSinceScan ?? 0 })
   const oil = (now: SurfaceNow) => t('surface.oil', { percent: Math.round(100 * now.oilShare) })
   const oilWhy = (now: SurfaceNow) =>
     t('surface.oilEstimate', { soaked: Math.round(now.oil.soakedUl), film: Math.round(now.oil.filmUl) })
