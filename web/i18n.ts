@@ -1,39 +1,5 @@
 import { createI18n } from 'vue-i18n'
-import bag from './bag/messages.ts'
-import balls from './balls/messages.ts'
-import bench from './bench/messages.ts'
-import controls from './controls/messages.ts'
-import coverage from './coverage/messages.ts'
-import customers from './customers/messages.ts'
-import equipment from './equipment/messages.ts'
-import fitting from './fitting/messages.ts'
-import lanes from './lanes/messages.ts'
-import shell from './shell/messages.ts'
-import shop from './shop/messages.ts'
-import supplies from './supplies/messages.ts'
-import surface from './surface/messages.ts'
-import trials from './trials/messages.ts'
-import upkeep from './upkeep/messages.ts'
+import { catalogue } from './messages.ts'
 
 /** One catalogue per area, in English; a translation is one more locale of the same shape. */
-export const messages = {
-  en: {
-    bag,
-    balls,
-    bench,
-    controls,
-    coverage,
-    customers,
-    equipment,
-    fitting,
-    lanes,
-    shell,
-    shop,
-    supplies,
-    surface,
-    trials,
-    upkeep,
-  },
-}
-
-export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages })
+export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en: catalogue } })

@@ -1,39 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, test } from '@jest/globals'
-import bag from './bag/messages.ts'
-import balls from './balls/messages.ts'
-import bench from './bench/messages.ts'
-import controls from './controls/messages.ts'
-import coverage from './coverage/messages.ts'
-import customers from './customers/messages.ts'
-import equipment from './equipment/messages.ts'
-import fitting from './fitting/messages.ts'
-import lanes from './lanes/messages.ts'
-import shell from './shell/messages.ts'
-import shop from './shop/messages.ts'
-import supplies from './supplies/messages.ts'
-import surface from './surface/messages.ts'
-import trials from './trials/messages.ts'
-import upkeep from './upkeep/messages.ts'
+import { catalogue } from './messages.ts'
 
-const catalogue = {
-  bag,
-  balls,
-  bench,
-  controls,
-  coverage,
-  customers,
-  equipment,
-  fitting,
-  lanes,
-  shell,
-  shop,
-  supplies,
-  surface,
-  trials,
-  upkeep,
-}
 const sources = readdirSync(import.meta.dirname, { recursive: true, encoding: 'utf8' })
   .filter((file) => /\.(vue|ts)$/.test(file) && !/^(dist|node_modules)/.test(file) && !file.endsWith('.test.ts'))
   .map((file) => ({ file, text: readFileSync(join(import.meta.dirname, file), 'utf8') }))

@@ -112,6 +112,13 @@ export const readyRecipes: readonly Recipe[] = [
   recipe('1500-polish', pad(500), pad(1500), spinnerStep('polish')),
   recipe('2000-polish', pad(500), pad(1000), pad(2000), spinnerStep('polish')),
 ]
+/** The plain ready recipe whose last grit is nearest to a wanted one, in log grit. */
+export function nearestRecipe(grit: number): Recipe {
+  const plain = readyRecipes.filter((one) => one.key.startsWith('to-'))
+  const far = ({ key }: Recipe) => Math.abs(Math.log(Number(key.slice(3)) / grit))
+  return plain.reduce((best, one) => (far(one) < far(best) ? one : best))
+}
+
 /** Light work by hand with one pad: between series where the rules allow it. */
 export const handRefresh = (grit: number): RecipeStep => ({
   ...spinnerStep('pad', grit),

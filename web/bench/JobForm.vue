@@ -8,9 +8,9 @@ import {
   describeSteps,
   gritOfRa,
   jobKinds,
+  nearestRecipe,
   oilKinds,
   readsOf,
-  readyRecipes,
   recipeDoubts,
 } from '@sleetfall/core'
 import { useDebounceFn } from '@vueuse/core'
@@ -49,12 +49,6 @@ const recipes = useShopRecipes()
 const notices = useNotices()
 onMounted(() => Promise.all([events.load(), trials.load(), recipes.load(), bench.load()]))
 
-/** The ready recipe whose last grit is nearest to what the ball is kept at. */
-function nearestRecipe(grit: number | null | undefined): string {
-  const plain = readyRecipes.filter((recipe) => recipe.key.startsWith('to-'))
-  const distance = (key: string) => Math.abs(Math.log(Number(key.slice(3)) / (grit ?? 2000)))
-  return plain.reduce((best, one) => (distance(one.key) < distance(best.key) ? one : best)).key
-}
 const given = props.fix && props.fix.action !== 'other-ball' ? props.fix.action : null
 const form = useForm(jobSchema, {
   id: newId(),
@@ -71,7 +65,11 @@ const form = useForm(jobSchema, {
 })
 form.claim('overrideReason', 'steps')
 const kind = computed(() => form.values['kind'] as JobKind)
-const choice = useRecipeChoice(props.ball, () => kind.value, props.fix?.recipeKey ?? nearestRecipe(props.suggestedGrit))
+const choice = useRecipeChoice(
+  props.ball,
+  () => kind.value,
+  props.fix?.recipeKey ?? nearestRecipe(props.suggestedGrit ?? 2000).key,
+)
 watch(
   choice.steps,
   (steps) => {

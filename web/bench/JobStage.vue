@@ -308,14 +308,8 @@ function done() {
   </div>
 </template>
 
+<style scoped src="./stage.css"></style>
 <style scoped>
-.stage {
-  display: grid;
-  gap: var(--gap-3);
-  justify-items: start;
-  padding: var(--gap-4);
-  border-top: 4px solid var(--accent);
-}
 .top {
   width: 100%;
 }
@@ -336,13 +330,6 @@ function done() {
     outline: 8px solid var(--accent);
   }
 }
-.step-name {
-  font-size: 2.1rem;
-}
-.instruction {
-  font-size: 1.25rem;
-  max-width: 60ch;
-}
 .timer {
   font-size: 3rem;
   line-height: 1;
@@ -357,11 +344,6 @@ function done() {
 }
 .cautions ul {
   padding-inline-start: 1.2em;
-}
-.big {
-  min-height: 72px !important;
-  min-width: min(420px, 100%) !important;
-  font-size: 1.35rem;
 }
 .pad {
   width: min(460px, 100%);
@@ -402,26 +384,9 @@ function done() {
   width: 100%;
   align-items: start;
 }
-/* On the tablet beside the spinner one step fills the screen. */
 @media (max-width: 900px) {
-  .stage {
-    min-height: 74dvh;
-    align-content: space-between;
-  }
-  .step-name {
-    font-size: 2.8rem;
-    line-height: 1.05;
-  }
-  .instruction {
-    font-size: 1.4rem;
-  }
   .timer {
     font-size: 5.5rem;
-  }
-  .big {
-    width: 100%;
-    min-height: 120px !important;
-    font-size: 1.8rem;
   }
   .choice {
     min-height: 84px !important;

@@ -243,33 +243,15 @@ const stop = () =>
   </LoadState>
 </template>
 
+<style scoped src="./stage.css"></style>
 <style scoped>
 .job {
   display: grid;
   gap: var(--gap-3);
   max-width: 900px;
 }
-.stage {
-  display: grid;
-  gap: var(--gap-3);
-  justify-items: start;
-  padding: var(--gap-4);
-  border-top: 4px solid var(--accent);
-}
-.step-name {
-  font-size: 2.1rem;
-}
-.instruction {
-  font-size: 1.25rem;
-  max-width: 60ch;
-}
 .halt {
   border: 6px solid var(--bad);
-}
-.big {
-  min-height: 72px !important;
-  min-width: min(420px, 100%) !important;
-  font-size: 1.35rem;
 }
 .steps {
   list-style: none;
@@ -284,23 +266,5 @@ const stop = () =>
 }
 .steps .past {
   color: var(--ink-soft);
-}
-/* On the tablet beside the spinner one step fills the screen. */
-@media (max-width: 900px) {
-  .stage {
-    min-height: 62dvh;
-    align-content: space-between;
-  }
-  .step-name {
-    font-size: 2.8rem;
-  }
-  .instruction {
-    font-size: 1.5rem;
-  }
-  .big {
-    width: 100%;
-    min-height: 120px !important;
-    font-size: 1.8rem;
-  }
 }
 </style>

@@ -5,6 +5,7 @@ import type { ApexOptions } from 'apexcharts'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import VueApexCharts from 'vue3-apexcharts'
+import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { roundGrit } from './useSurfaceText.ts'
 
@@ -22,13 +23,7 @@ const options = computed((): ApexOptions => {
   const c = colours.value
   const { window } = props.page.surface
   return {
-    chart: {
-      animations: { enabled: false },
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: c['ink-soft'],
-    },
+    chart: plainChart(c['ink-soft']),
     colors: [c.good, c.warn, c.accent, c.ink, c['gauge-oil']],
     stroke: { width: [2, 2, 3.5, 2, 2], curve: 'straight', dashArray: [2, 7, 0, 0, 12] },
     markers: { size: 0 },

@@ -5,6 +5,7 @@ import type { ApexOptions } from 'apexcharts'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import VueApexCharts from 'vue3-apexcharts'
+import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { roundGrit } from './useSurfaceText.ts'
 
@@ -50,13 +51,7 @@ const options = computed((): ApexOptions => {
   const label = { style: { background: c.panel, color: c.ink, fontSize: '12px' } }
   const cleaned = marks.filter((mark) => mark.kind === 'extracted')
   return {
-    chart: {
-      animations: { enabled: false },
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: c['ink-soft'],
-    },
+    chart: plainChart(c['ink-soft']),
     colors: [c['gauge-oil'], c.ink, c.accent],
     stroke: { width: [0, 2.5, 0], curve: 'straight' },
     fill: { type: 'solid', opacity: [0.22, 1, 1] },

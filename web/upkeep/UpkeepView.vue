@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import type { UpkeepRow } from '@sleetfall/contract'
-import { type Due, handRefresh, readyRecipes } from '@sleetfall/core'
+import { type Due, handRefresh, nearestRecipe } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { format } from 'date-fns'
 import { computed, onMounted, ref } from 'vue'
@@ -56,16 +56,9 @@ const groups = computed(() => {
 const has = (row: UpkeepRow, one: Due) => row.openJobs.includes(jobFor[one.work] ?? '-')
 const canMake = (row: UpkeepRow, one: Due) => jobFor[one.work] !== undefined && !has(row, one)
 
-/** The ready recipe nearest to what the ball is kept at. */
-function recipeFor(ballId: string) {
-  const grit = balls.byId.get(ballId)?.surface.window?.targetGrit ?? 2000
-  const plain = readyRecipes.filter((recipe) => recipe.key.startsWith('to-'))
-  const far = (key: string) => Math.abs(Math.log(Number(key.slice(3)) / grit))
-  return plain.reduce((best, one) => (far(one.key) < far(best.key) ? one : best))
-}
 async function make(row: UpkeepRow, one: Due) {
   const kind = jobFor[one.work]!
-  const recipe = recipeFor(row.ballId)
+  const recipe = nearestRecipe(balls.byId.get(row.ballId)?.surface.window?.targetGrit ?? 2000)
   const steps =
     kind === 'resurface'
       ? recipe.steps

@@ -1,0 +1,34 @@
+import bag from './bag/messages.ts'
+import balls from './balls/messages.ts'
+import bench from './bench/messages.ts'
+import controls from './controls/messages.ts'
+import coverage from './coverage/messages.ts'
+import customers from './customers/messages.ts'
+import equipment from './equipment/messages.ts'
+import fitting from './fitting/messages.ts'
+import lanes from './lanes/messages.ts'
+import shell from './shell/messages.ts'
+import shop from './shop/messages.ts'
+import supplies from './supplies/messages.ts'
+import surface from './surface/messages.ts'
+import trials from './trials/messages.ts'
+import upkeep from './upkeep/messages.ts'
+
+/** Every area's texts, in English. */
+export const catalogue = {
+  bag,
+  balls,
+  bench,
+  controls,
+  coverage,
+  customers,
+  equipment,
+  fitting,
+  lanes,
+  shell,
+  shop,
+  supplies,
+  surface,
+  trials,
+  upkeep,
+}
