@@ -33,6 +33,8 @@ export interface BathState {
   readonly temperatureC: number
   readonly setPointC: number
   readonly heating: boolean
+  /** Of the bath's own timer; null when it is not set. */
+  readonly secondsLeft: number | null
 }
 
 /** One spot of a ball read by the scanner. */

@@ -68,6 +68,8 @@ export interface SurfacePage {
   readonly scope: PolicyScope
   readonly due: readonly Due[]
   readonly costs: readonly SchoolCost[]
+  /** Medians off the track on this surface, at games on it: what the ball return wears and the lane does not. */
+  readonly offTrack: readonly { readonly games: number; readonly grit: number }[]
   /** What was done to it on this surface, at games on the surface. */
   readonly marks: readonly { readonly games: number; readonly kind: BallEvent['kind']; readonly at: string }[]
   /** Shop balls of this cover whose readings shape the expectation. */

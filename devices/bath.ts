@@ -21,6 +21,7 @@ export function bath(tickMs: number): { readonly router: Router; close(): void }
   let drift = 0
   let fault: Fault = 'none'
   let noise = 1
+  let timerEndsMs: number | null = null
 
   const heats = () => fault === 'overheat' || temperatureC < setPointC + drift
   const state = () => ({
@@ -28,6 +29,7 @@ export function bath(tickMs: number): { readonly router: Router; close(): void }
     temperatureC: Math.round((temperatureC + 0.05 * noise * gauss()) * 10) / 10,
     setPointC,
     heating: heats(),
+    secondsLeft: timerEndsMs === null ? null : Math.max(0, Math.round((timerEndsMs - Date.now()) / 1000)),
   })
   const timer = setInterval(() => {
     drift = 0.98 * drift + 0.02 * driftC * noise * gauss() * 5
@@ -46,10 +48,12 @@ export function bath(tickMs: number): { readonly router: Router; close(): void }
   })
   router.get('/', (_request, response) => void response.json(state()))
   router.put('/', (request, response) => {
-    const wanted = request.body as { setPointC?: unknown; fault?: unknown; noise?: unknown }
+    const wanted = request.body as { setPointC?: unknown; fault?: unknown; noise?: unknown; timerMinutes?: unknown }
     if (typeof wanted.setPointC === 'number' && wanted.setPointC >= 30 && wanted.setPointC <= 60)
       setPointC = wanted.setPointC
     if (typeof wanted.noise === 'number' && wanted.noise >= 0 && wanted.noise <= 5) noise = wanted.noise
+    if (typeof wanted.timerMinutes === 'number' && wanted.timerMinutes >= 0 && wanted.timerMinutes <= 240)
+      timerEndsMs = wanted.timerMinutes === 0 ? null : Date.now() + wanted.timerMinutes * 60_000
     if (faults.includes(wanted.fault as Fault)) {
       const before = fault
       fault = wanted.fault as Fault

@@ -49,7 +49,7 @@ interface AppOptions {
 /** Follows the devices that the shop wants, and stops a soak that gets too hot whether or not a screen is open. */
 function watchDevices({ database, devices }: Context, logger: Logger): void {
   const report = (error: unknown) => logger.warn({ err: error }, 'devices')
-  devices.onBath(bathGuard(database, report))
+  devices.onBath(bathGuard(database, (timerMinutes) => devices.command('PUT', '/bath', { timerMinutes }), report))
   listDevices(database).then((wanted) => devices.follow(wanted), report)
 }
 

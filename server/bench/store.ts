@@ -179,11 +179,12 @@ export const jobsInWater = (db: Db, keys: readonly string[]) =>
     id: string
     position: number
     key: string
+    minutes: number
     pausedAt: string | null
     lastC: number | null
     lastAt: string | null
   }>(
-    `select j.id, s.position, s.key, j.paused_at, r.temperature_c as last_c, r.at as last_at
+    `select j.id, s.position, s.key, s.minutes, j.paused_at, r.temperature_c as last_c, r.at as last_at
      from job j join job_step s on s.job_id = j.id and s.started_at is not null and s.done_at is null
      left join lateral (select temperature_c, at from job_reading where job_id = j.id and source = 'bath' order by at desc limit 1) r on true
      where j.state = 'running' and s.station_kind = 'bath' and s.key = any($1)`,

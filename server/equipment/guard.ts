@@ -11,19 +11,33 @@ const everyMs = 30_000
  * Watches the bath for the jobs in it, whether or not a tablet is awake: keeps a temperature now and then and at every
  * change that matters, and stops a job at once when the water is too hot.
  */
-export function bathGuard(database: Database, report: (error: unknown) => void): (state: BathState | null) => void {
+export function bathGuard(
+  database: Database,
+  setTimer: (minutes: number) => Promise<unknown>,
+  report: (error: unknown) => void,
+): (state: BathState | null) => void {
   let busy = false
+  const timed = new Set<string>()
   return (state) => {
     if (!state || busy) return
     busy = true
-    void watch(database, state)
+    void watch(database, state, async (job) => {
+      // The bath's own timer follows the step, once.
+      const run = `${job.id} ${job.position}`
+      if (job.key !== 'bath-run' || timed.has(run)) return
+      timed.add(run)
+      await setTimer(job.minutes)
+    })
       .catch(report)
       .finally(() => (busy = false))
   }
 }
 
-async function watch(database: Database, state: BathState): Promise<void> {
+type InWater = Awaited<ReturnType<typeof jobsInWater>>[number]
+
+async function watch(database: Database, state: BathState, seen: (job: InWater) => Promise<void>): Promise<void> {
   for (const job of await jobsInWater(database, waterSteps)) {
+    await seen(job)
     const changed = job.lastC === null || waterState(job.lastC) !== waterState(state.temperatureC)
     const old = job.lastAt === null || Date.parse(state.at) - Date.parse(job.lastAt) >= everyMs
     if (!changed && !old) continue

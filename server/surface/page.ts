@@ -62,7 +62,16 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
     scope,
     due: dueOf(ball, policy, play),
     costs: costsOf(ball, events, policy, gamesPerWeek, play.eventsMs.length),
-    marks: marksOf(events, surface.lastSurfacedMs, ball.gamesBefore),
+    offTrack: onThisSurface(events, surface.lastSurfacedMs, ball.gamesBefore).flatMap(({ games, event }) => {
+      if (event.kind !== 'scanned') return []
+      const { offTrackGrit } = scanSummary(event.payload as Parameters<typeof scanSummary>[0])
+      return offTrackGrit === null ? [] : [{ games, grit: offTrackGrit }]
+    }),
+    marks: onThisSurface(events, surface.lastSurfacedMs, ball.gamesBefore).flatMap(({ games, event }) =>
+      ['surfaced', 'cleaned', 'extracted'].includes(event.kind)
+        ? [{ games, kind: event.kind, at: event.happenedAt }]
+        : [],
+    ),
     sharedBalls: experience.ballsBehind(ballId, ball.cover),
     oilUl: oilBand(ball, events, base, correction),
     oilPairs: correction.pairs,
@@ -113,15 +122,13 @@ function costsOf(
   )
 }
 
-/** What happened on the present surface, by games on it. */
-function marksOf(events: readonly BallEvent[], surfacedMs: number | null, gamesBefore: number): SurfacePage['marks'] {
+/** What happened on the present surface, each with the games that it had by then. */
+function onThisSurface(events: readonly BallEvent[], surfacedMs: number | null, gamesBefore: number) {
   let games = surfacedMs === null ? gamesBefore : 0
   return events.flatMap((event) => {
     if (surfacedMs !== null && Date.parse(event.happenedAt) < surfacedMs) return []
     if (event.kind === 'games') games += Number(event.payload['games'])
-    return ['surfaced', 'cleaned', 'extracted'].includes(event.kind)
-      ? [{ games, kind: event.kind, at: event.happenedAt }]
-      : []
+    return [{ games, event }]
   })
 }
 

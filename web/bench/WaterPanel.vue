@@ -8,6 +8,7 @@ import { timeText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
 import { useBath, useDevices } from '../equipment/store.ts'
 import { useSession } from '../shell/session.ts'
+import { clockText } from './timer.ts'
 
 /** Temperature of the water: from the bath where one is connected, else typed; with its band and what to do. */
 const props = defineProps<{ job: Job; busy: boolean; weightLb: number | null }>()
@@ -51,6 +52,9 @@ function take() {
       }}
       <template v-if="connected">{{ bath ? t('bench.water.fromBath') : t('bench.water.silent') }}</template>
       <template v-else-if="last">{{ t('bench.water.at', { time: timeText(last.at) }) }}</template>
+    </p>
+    <p v-if="connected && bath?.secondsLeft != null" class="figure">
+      {{ t('bench.water.timer', { time: clockText(bath.secondsLeft) }) }}
     </p>
     <div class="type">
       <QuantityField

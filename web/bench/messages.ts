@@ -122,6 +122,7 @@ export default {
     silent: 'The bath does not answer: measure by hand.',
     at: 'Measured at {time}.',
     take: 'Take reading',
+    timer: 'The bath’s own timer: {time}',
     displaces: 'A ball moves 5.4 litres: leave room in the tub.',
     floats: 'This one is light enough to float: hold it under with the carrier and turn it halfway.',
   },

@@ -14,12 +14,9 @@ const props = defineProps<{ page: SurfacePage }>()
 const { t } = useI18n()
 const colours = useTokenColours(['ink', 'ink-soft', 'line', 'good', 'accent', 'panel', 'gauge-oil'])
 const round = (value: number) => Math.round(value * 1000) / 1000
-const readings = computed(() =>
-  (props.page.curve?.readings ?? []).map(({ games, grit }) => ({
-    x: games,
-    y: round(raOfGrit(Math.min(grit, scannerTopGrit))),
-  })),
-)
+const pointsOf = (all: readonly { readonly games: number; readonly grit: number }[]) =>
+  all.map(({ games, grit }) => ({ x: games, y: round(raOfGrit(Math.min(grit, scannerTopGrit))) }))
+const readings = computed(() => pointsOf(props.page.curve?.readings ?? []))
 const shownBand = computed(() => props.page.band.filter((one) => one.games <= gamesTop.value + 1e-9))
 const series = computed(() => [
   {
@@ -33,6 +30,7 @@ const series = computed(() => [
     data: shownBand.value.map(({ games, raUm }) => ({ x: round(games), y: round(raUm) })),
   },
   { name: t('surface.page.readings'), type: 'line', data: readings.value },
+  { name: t('surface.page.offTrack'), type: 'line', data: pointsOf(props.page.offTrack) },
 ])
 /** Round steps: so many that an axis has about eight of them. */
 const stepOf = (span: number, sizes: readonly number[]) => sizes.find((size) => span / size <= 8) ?? sizes.at(-1)!
@@ -52,10 +50,16 @@ const options = computed((): ApexOptions => {
   const cleaned = marks.filter((mark) => mark.kind === 'extracted')
   return {
     chart: plainChart(c['ink-soft']),
-    colors: [c['gauge-oil'], c.ink, c.accent],
-    stroke: { width: [0, 2.5, 0], curve: 'straight' },
-    fill: { type: 'solid', opacity: [0.22, 1, 1] },
-    markers: { size: [0, 0, 7], strokeWidth: 2, strokeColors: c.panel, shape: 'square', hover: { sizeOffset: 1 } },
+    colors: [c['gauge-oil'], c.ink, c.accent, c['ink-soft']],
+    stroke: { width: [0, 2.5, 0, 0], curve: 'straight' },
+    fill: { type: 'solid', opacity: [0.22, 1, 1, 1] },
+    markers: {
+      size: [0, 0, 7, 5],
+      strokeWidth: 2,
+      strokeColors: c.panel,
+      shape: ['circle', 'circle', 'square', 'circle'],
+      hover: { sizeOffset: 1 },
+    },
     dataLabels: { enabled: false },
     grid: { borderColor: c.line },
     legend: { show: true, position: 'top', horizontalAlign: 'left', fontSize: '13px', labels: { colors: c.ink } },

@@ -72,6 +72,7 @@ export default {
     band: '90 % band',
     median: 'Most likely',
     readings: 'Readings',
+    offTrack: 'Off the track',
     window: 'wanted',
     today: 'today',
     oilOut: 'oil out',

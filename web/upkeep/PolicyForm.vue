@@ -14,8 +14,8 @@ const props = defineProps<{
   policy: UpkeepPolicy
   scope: PolicyScope
   /** Whose it can be; the shop's own when empty. */
-  ballId?: string
-  customerId?: string
+  ballId?: string | undefined
+  customerId?: string | undefined
   name: string
 }>()
 const emit = defineEmits<{ close: []; saved: [] }>()

@@ -151,6 +151,13 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
               <v-btn
                 size="small"
                 variant="text"
+                :aria-label="`${t('upkeep.school')}: ${rows[0]!.customerName}`"
+                @click="form = { kind: 'policy', row: rows[0]!, whose: 'customer' }"
+                >{{ t('upkeep.school') }}</v-btn
+              >
+              <v-btn
+                size="small"
+                variant="text"
                 :aria-label="`${t('upkeep.link.open')}: ${rows[0]!.customerName}`"
                 @click="form = { kind: 'link', row: rows[0]! }"
                 >{{ t('upkeep.link.open') }}</v-btn
@@ -232,9 +239,10 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
     <PolicyForm
       v-if="form?.kind === 'policy'"
       :policy="form.row.policy"
-      :scope="form.row.scope"
-      :ball-id="form.row.ballId"
-      :name="form.row.ballName"
+      :scope="form.whose === 'ball' || form.row.scope !== 'ball' ? form.row.scope : 'customer'"
+      :ball-id="form.whose === 'ball' ? form.row.ballId : undefined"
+      :customer-id="form.row.customerId"
+      :name="form.whose === 'ball' ? form.row.ballName : form.row.customerName"
       @close="form = null"
       @saved="close"
     />
