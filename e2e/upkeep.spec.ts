@@ -91,6 +91,11 @@ test.describe('on the tablet', () => {
     await page.reload()
     await expect(heading(page, 'Soak')).toBeVisible()
     await expect(page.getByRole('timer')).toContainText(/9:\d\d left/)
+    // The bath falls silent: it is said at once, and it is heard again when it is back.
+    await bath.getByRole('button', { name: 'fall silent' }).click()
+    await expect(page.getByText('The bath does not answer: measure by hand.')).toBeVisible({ timeout: 15_000 })
+    await bath.getByRole('button', { name: 'mend it' }).click()
+    await expect(page.getByText('From the bath.')).toBeVisible({ timeout: 15_000 })
     await done(page).tap()
     await expect(heading(page, 'Wipe while warm')).toBeVisible()
     await page.getByRole('button', { name: 'One step back' }).tap()

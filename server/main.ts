@@ -67,6 +67,8 @@ function stop(): void {
     void database.close().then(() => process.exit(0))
   })
   server.closeIdleConnections()
+  // Streams would stay open for ever.
+  setTimeout(() => server.closeAllConnections(), 1000).unref()
   setTimeout(() => process.exit(0), 5000).unref()
 }
 process.on('SIGTERM', stop)

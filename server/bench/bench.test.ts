@@ -205,7 +205,15 @@ describe('water, wet holes and a ball that is not fit', () => {
       reason: 'no time',
     })
     expect(skip.body.code).toBe('refused')
-    await done(drying, check + 1, { earlyReason: 'Blown out and dry to the touch' }).expect(200)
+    // A wrong tap is taken back: looked at again they are dry, and nothing is locked.
+    const back: Job = (await technician.post(`/bench/jobs/${drying.id}/back`, { version: drying.version }).expect(200))
+      .body
+    const dry: Job = (await done(back, check, { wet: 'dry' }).expect(200)).body
+    expect(dry.procedure[check + 1]!.minutes).toBe(10)
+    expect(Date.parse((await technician.get(`/balls/${dry.ballId}`)).body.lockedUntil)).toBeLessThanOrEqual(Date.now())
+    const again: Job = (await technician.post(`/bench/jobs/${dry.id}/back`, { version: dry.version }).expect(200)).body
+    const wet: Job = (await done(again, check, { wet: 'damp' }).expect(200)).body
+    await done(wet, check + 1, { earlyReason: 'Blown out and dry to the touch' }).expect(200)
   })
 
   test('a crack holds the job and every other work, until a look finds the ball fine', async () => {

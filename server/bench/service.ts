@@ -124,22 +124,24 @@ async function measured(db: Db, step: JobStep, input: StepDoneInput): Promise<Re
 }
 
 const hourMs = 3_600_000
+const usualDryingMinutes = 10
 
 /** Wet holes: the ball lies for a day or two before play, on the rack and in its record. */
 async function lock(db: Db, job: Job, input: StepDoneInput, staffId: string): Promise<void> {
   const hours = dryingHours[input.wet ?? 'dry']
-  if (hours === 0) return
   const now = Date.now()
+  await store.setMinutes(db, job.id, 'dry', Math.max(usualDryingMinutes, hours * 60))
+  const locked = job.lockedUntil !== null && Date.parse(job.lockedUntil) > now
+  if (hours === 0 && !locked) return
   const untilAt = new Date(now + hours * hourMs).toISOString()
   const event: BallEventInput = {
     id: randomUUID(),
     kind: 'locked',
     happenedAt: new Date(now).toISOString(),
     untilAt,
-    reason: 'water in the holes',
+    reason: hours === 0 ? 'looked at again, the holes are dry' : 'water in the holes',
   }
   await appendEvent(db, job.ballId, event, { staffId, jobId: job.id })
-  await store.setMinutes(db, job.id, 'dry', hours * 60)
 }
 
 async function lookedAt(db: Db, job: Job, step: JobStep, input: StepDoneInput, staffId: string): Promise<void> {

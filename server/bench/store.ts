@@ -153,11 +153,7 @@ export const skipStep = (db: Db, jobId: string, position: number, staffId: strin
   )
 
 export const setMinutes = (db: Db, jobId: string, key: string, minutes: number) =>
-  db.run('update job_step set minutes = greatest(minutes, $3) where job_id = $1 and key = $2 and done_at is null', [
-    jobId,
-    key,
-    minutes,
-  ])
+  db.run('update job_step set minutes = $3 where job_id = $1 and key = $2 and done_at is null', [jobId, key, minutes])
 
 export const setTrial = (db: Db, id: string, side: 'before' | 'after', trialId: string | null) =>
   db.run(`update job set ${side === 'before' ? 'before_trial_id' : 'after_trial_id'} = $2 where id = $1`, [id, trialId])

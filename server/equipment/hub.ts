@@ -14,6 +14,7 @@ export interface DeviceHub {
 }
 
 const silentAfterMs = 6000
+const tryAgainMs = 2000
 const answerWithinMs = 3000
 
 /** Without an address there are no devices: every command says so. */
@@ -22,6 +23,7 @@ export function openDevices(address: string | undefined): DeviceHub {
   let source: EventSource | null = null
   let last: BathState | null = null
   let silence: ReturnType<typeof setTimeout> | undefined
+  let retry: ReturnType<typeof setTimeout> | undefined
 
   const tell = (state: BathState | null) => {
     last = state
@@ -35,10 +37,18 @@ export function openDevices(address: string | undefined): DeviceHub {
       silence = setTimeout(() => tell(null), silentAfterMs)
       tell(JSON.parse(data) as BathState)
     }
-    source.onerror = () => tell(null)
+    const own = source
+    source.onerror = () => {
+      tell(null)
+      // After an answer that is no stream it would not try again by itself.
+      if (own.readyState !== EventSource.CLOSED || source !== own) return
+      source = null
+      retry = setTimeout(listen, tryAgainMs)
+    }
   }
   function hang(): void {
     clearTimeout(silence)
+    clearTimeout(retry)
     source?.close()
     source = null
     tell(null)

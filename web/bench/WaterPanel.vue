@@ -50,12 +50,13 @@ function take() {
       {{
         t('bench.water.band', { low: show(soakWater.lowC), high: show(soakWater.highC), stop: show(soakWater.stopC) })
       }}
-      <template v-if="connected">{{ bath ? t('bench.water.fromBath') : t('bench.water.silent') }}</template>
+      <template v-if="connected && bath">{{ t('bench.water.fromBath') }}</template>
       <template v-else-if="last">{{ t('bench.water.at', { time: timeText(last.at) }) }}</template>
     </p>
     <p v-if="connected && bath?.secondsLeft != null" class="figure">
       {{ t('bench.water.timer', { time: clockText(bath.secondsLeft) }) }}
     </p>
+    <p v-if="connected && !bath" role="status">▲ {{ t('bench.water.silent') }}</p>
     <div class="type">
       <QuantityField
         v-model="typed"
