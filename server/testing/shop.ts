@@ -38,13 +38,18 @@ export const emptyDatabaseUrl = async () => {
 export const password = 'a-long-enough-password'
 
 /** A shop with one member of each role, and the whole application over it. */
-export async function testShop() {
+export async function testShop(options: { readonly devicesUrl?: string } = {}) {
   const database = await testDatabase()
   await ensureShop(database, 'Test shop', 'test-secret')
   for (const role of ['owner', 'technician', 'counter'] as const) {
     await createStaff(database, { id: randomUUID(), login: role, name: role, role, active: true, password })
   }
-  const { app, close } = createApp({ database, logger: pino({ level: 'silent' }), sessionSecret: 'test-secret' })
+  const { app, close } = createApp({
+    database,
+    logger: pino({ level: 'silent' }),
+    sessionSecret: 'test-secret',
+    devicesUrl: options.devicesUrl,
+  })
   const server = createServer(app).listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
   const address = server.address() as { port: number }

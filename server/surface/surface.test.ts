@@ -1,0 +1,116 @@
+import { randomUUID } from 'node:crypto'
+import type { SurfacePage } from '@sleetfall/contract'
+import { recipeByKey } from '@sleetfall/core'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
+
+let shop: Awaited<ReturnType<typeof testShop>>
+let technician: Awaited<ReturnType<typeof shop.signIn>>
+beforeAll(async () => {
+  shop = await testShop()
+  technician = await shop.signIn('technician')
+})
+afterAll(() => shop.end())
+
+async function newBall(change: object = {}, ofCustomer: object = {}) {
+  const customer = aCustomer({ gamesPerWeek: 6, ...ofCustomer })
+  await technician.post('/customers', customer).expect(200)
+  const ball = aBall(customer.id, { factoryGrit: 2000, targetGrit: 2000, ...change })
+  await technician.post('/balls', ball).expect(200)
+  return ball
+}
+const record = (ballId: string, event: object, days: number) =>
+  technician.post(`/balls/${ballId}/events`, { id: randomUUID(), happenedAt: ago(days), ...event })
+const pageOf = async (ballId: string): Promise<SurfacePage> =>
+  (await technician.get(`/surface/${ballId}`).expect(200)).body
+
+describe('a ball’s surface page', () => {
+  test('readings on this surface only, on and off the track, with what was done to it at games on it', async () => {
+    const ball = await newBall()
+    const spots = ['track', 'track', 'off-track', 'off-track']
+    await record(ball.id, { kind: 'games', games: 5 }, 40).expect(200)
+    await record(ball.id, { kind: 'scanned', grits: [3900, 3900, 3500, 3500], spots }, 39).expect(200)
+    await record(ball.id, { kind: 'surfaced', steps: recipeByKey('to-1000')!.steps, recipeKey: 'to-1000' }, 30).expect(
+      200,
+    )
+    await record(ball.id, { kind: 'games', games: 3 }, 20).expect(200)
+    await record(ball.id, { kind: 'extracted', minutes: 25, temperatureC: 52 }, 19).expect(200)
+    await record(ball.id, { kind: 'games', games: 2 }, 10).expect(200)
+    await record(ball.id, { kind: 'scanned', grits: [1500, 1520, 1250, 1230], spots }, 9).expect(200)
+    const page = await pageOf(ball.id)
+    expect(page.curve!.readings).toEqual([{ games: 5, grit: 1510 }])
+    expect(page.offTrack).toEqual([{ games: 5, grit: 1240 }])
+    expect(page.marks.map(({ games, kind }) => [games, kind])).toEqual([
+      [0, 'surfaced'],
+      [3, 'extracted'],
+    ])
+    // The curve starts where the recipe left it, goes one way, and its band holds the median.
+    const [first, last] = [page.band[0]!, page.band.at(-1)!]
+    expect(first.raUm).toBeCloseTo(page.curve!.startRaUm, 9)
+    expect(last.raUm).toBeLessThan(first.raUm)
+    for (const point of page.band) {
+      expect(point.low).toBeLessThanOrEqual(point.raUm)
+      expect(point.high).toBeGreaterThanOrEqual(point.raUm)
+    }
+    expect(page.costs.map((cost) => cost.school)).toContain('lane-shine')
+    expect(page).toMatchObject({ gamesPerWeek: 6, gamesPerWeekAssumed: false })
+    const { low, likely, high } = page.oilUl
+    expect(low < likely && likely < high).toBe(true)
+  })
+
+  test('label and scan of a new ball that disagree are named; worn games or a recipe explain the difference', async () => {
+    const [odd, right, worn] = [await newBall(), await newBall(), await newBall()]
+    await record(odd.id, { kind: 'scanned', grits: [1200, 1250] }, 1).expect(200)
+    await record(right.id, { kind: 'scanned', grits: [1900, 2100] }, 1).expect(200)
+    await record(worn.id, { kind: 'games', games: 20 }, 3).expect(200)
+    await record(worn.id, { kind: 'scanned', grits: [3800, 3900] }, 1).expect(200)
+    expect((await pageOf(odd.id)).labelDisagrees).toEqual({ labelGrit: 2000, scannedGrit: 1225 })
+    expect((await pageOf(right.id)).labelDisagrees).toBeNull()
+    expect((await pageOf(worn.id)).labelDisagrees).toBeNull()
+  })
+
+  test('spots are told for each reading or for none, and an unknown start gives no curve', async () => {
+    const ball = await newBall({ factoryGrit: null, gamesBefore: 40 })
+    const refused = await record(ball.id, { kind: 'scanned', grits: [1500, 1600], spots: ['track'] }, 1)
+    expect(refused.body.fields[0].path).toBe('spots')
+    await record(ball.id, { kind: 'scanned', grits: [1500, 1600] }, 1).expect(200)
+    expect(await pageOf(ball.id)).toMatchObject({ curve: null, band: [], costs: [] })
+  })
+})
+
+describe('advice', () => {
+  test('speaks of this ball, its bowler and the pattern asked about; a wrong complaint is named', async () => {
+    const ball = await newBall({ cover: 'pearl' }, { speedMph: 20, revRpm: 220 })
+    await record(
+      ball.id,
+      { kind: 'surfaced', steps: recipeByKey('2000-polish')!.steps, recipeKey: '2000-polish' },
+      5,
+    ).expect(200)
+    const { body } = await technician.get(`/surface/${ball.id}/advice?complaint=straight`).expect(200)
+    const ids = body.rules.map((rule: { id: string }) => rule.id)
+    expect(ids).toEqual(expect.arrayContaining(['earlier', 'no-polish-for-speed', 'lines-under-gloss']))
+    expect((await technician.get(`/surface/${ball.id}/advice?complaint=nothing`)).body.fields[0].path).toBe('complaint')
+  })
+})
+
+describe('pads and recipes', () => {
+  test('a spare is opened once, names are not taken twice, and what is used up says when to order', async () => {
+    const pad = { id: randomUUID(), name: 'Test pad', abrasive: 'pad', grit: 800, lifeBalls: 6, uses: 6, spare: 1 }
+    const { body: made } = await technician.post('/pads', pad).expect(200)
+    const open = (version: number) => technician.post(`/pads/${pad.id}/open-spare`, { version })
+    expect((await open(made.version).expect(200)).body).toMatchObject({ uses: 0, spare: 0 })
+    expect((await open(made.version)).body.code).toBe('refused')
+    expect((await technician.post('/pads', { ...pad, id: randomUUID() })).body.fields[0].path).toBe('name')
+    expect(
+      (await technician.post('/pads', { ...pad, id: randomUUID(), name: 'Other', grit: null })).body.fields[0].path,
+    ).toBe('grit')
+    const recipe = { id: randomUUID(), name: 'Own', steps: recipeByKey('to-500')!.steps }
+    const { body: own } = await technician.post('/recipes', recipe).expect(200)
+    expect(
+      (await technician.put(`/recipes/${recipe.id}`, { ...recipe, name: 'Own two', version: own.version })).body.name,
+    ).toBe('Own two')
+    expect((await technician.put(`/recipes/${recipe.id}`, { ...recipe, version: own.version })).body.code).toBe(
+      'version-conflict',
+    )
+  })
+})
