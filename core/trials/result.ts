@@ -1,7 +1,7 @@
 import { type Comparison, compareVariants } from './compare.ts'
 import { type Read, type Shot, hitPocket } from './shot.ts'
 
-/** Fewer counted shots per side than this give no verdict: the handbook's least for a reaction test. */
+/** Fewer counted shots per side than this give no verdict: the least that a reaction test needs. */
 export const leastShots = 4
 
 export interface VariantSummary {
