@@ -1,5 +1,6 @@
 import {
   type Advice,
+  type AdviceRule,
   type Due,
   type SchoolCost,
   type SurfaceCurve,
@@ -87,7 +88,10 @@ export const adviceQuestionSchema = yup.object({
   complaint: optionalOneOf('Complaint', complaints),
   patternId: identifier('Pattern').nullable().default(null).notRequired(),
 })
-export type AdviceGiven = Advice
+export interface AdviceGiven extends Advice {
+  /** Rules that this shop does not hold. */
+  readonly off: readonly AdviceRule[]
+}
 
 export const reminderSchema = yup.object({
   id: identifier(),

@@ -34,74 +34,82 @@ async function openAsCustomer(page: Page): Promise<void> {
   await page.goto(await page.getByLabel('Address').inputValue())
 }
 
+async function openCoverage(page: Page): Promise<void> {
+  await page.goto('/rack')
+  await openCustomer(page, 'Odda Brimstow')
+  await page.getByRole('link', { name: 'Coverage', exact: true }).last().click()
+}
+
 test('sign-in', async ({ page }) => {
   await page.goto('/')
   await page.getByLabel('Sign-in name').waitFor()
   expect(await scan(page)).toEqual([])
 })
 
+type View = readonly [name: string, open: () => Promise<unknown>, ready: string | RegExp]
+
+/** The views in two halves, so that they are looked at side by side. */
+const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
+  'shop, rack, bench and upkeep': (page) => [
+    ['shop', () => page.goto('/shop'), 'Staff'],
+    ['rack', () => page.goto('/rack'), 'All balls in care'],
+    ['customer', () => openCustomer(page, 'Odda Brimstow'), 'right-hander, one-handed'],
+    ['ball', () => page.getByRole('button', { name: 'Open Wrackline' }).click(), 'Surface now'],
+    ['job form', () => page.getByRole('button', { name: 'Put work on the bench' }).click(), 'Work for Wrackline'],
+    ['ball form', () => page.goto('/rack?new=ball'), 'Surface now'],
+    ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
+    ['bench', () => page.goto('/bench'), 'Promised'],
+    [
+      'job',
+      () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(),
+      /Not started yet|What did you find/,
+    ],
+    ['job running', () => startIfWaiting(page), 'What did you find?'],
+    ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
+    ['recipe builder', () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(), 'Find the steps'],
+    ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
+    ['school', () => page.getByRole('button', { name: 'The shop’s school' }).click(), 'Upkeep of The Drying Loft'],
+    ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
+    ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
+  ],
+  'lanes, layouts, trials, coverage and bag': (page) => [
+    ['lanes', () => page.goto('/lanes'), 'Load table'],
+    ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
+    ['what-if', () => openWhatIf(page), 'Room for error'],
+    ['reaction map', () => page.goto('/lanes/map'), 'Choose a bowler and up to 4 patterns'],
+    ['layout bench', () => page.goto('/layouts'), 'Pin to grip centre'],
+    ['ball list', () => page.goto('/balls'), 'Clear the filters'],
+    ['intake', () => page.goto('/intake'), 'Whose balls'],
+    ['stock', () => page.goto('/stock'), 'No list yet'],
+    ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
+    ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
+    ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
+    ['coverage', () => page.goto('/coverage'), 'Choose a customer'],
+    ['bag', () => page.goto('/bag'), 'Beacon Open'],
+    ['event form', () => page.goto('/bag?new=event'), 'A league is bowled weekly'],
+    ['lost', () => page.goto('/nowhere'), 'There is nothing at this address'],
+    ['coverage map', () => openCoverage(page), 'Gaps, cheapest fixes first'],
+  ],
+}
+
+test.describe.configure({ mode: 'parallel' })
 for (const theme of ['light', 'dark'] as const) {
-  test(`every view, ${theme}`, async ({ page }) => {
-    test.setTimeout(240_000)
-    await signIn(page, 'owner')
-    await page.goto('/shop')
-    await page.getByLabel(theme === 'light' ? 'light' : 'dark, for the lane area').check()
-    const views: readonly (readonly [name: string, open: () => Promise<unknown>, ready: string | RegExp])[] = [
-      ['shop', () => page.goto('/shop'), 'Staff'],
-      ['rack', () => page.goto('/rack'), 'All balls in care'],
-      ['customer', () => openCustomer(page, 'Odda Brimstow'), 'right-hander, one-handed'],
-      ['ball', () => page.getByRole('button', { name: 'Open Wrackline' }).click(), 'Surface now'],
-      ['job form', () => page.getByRole('button', { name: 'Put work on the bench' }).click(), 'Work for Wrackline'],
-      ['ball form', () => page.goto('/rack?new=ball'), 'Surface now'],
-      ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
-      ['bench', () => page.goto('/bench'), 'Promised'],
-      [
-        'job',
-        () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(),
-        /Not started yet|What did you find/,
-      ],
-      ['job running', () => startIfWaiting(page), 'What did you find?'],
-      ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
-      [
-        'recipe builder',
-        () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(),
-        'Find the steps',
-      ],
-      ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
-      ['school', () => page.getByRole('button', { name: 'The shop’s school' }).click(), 'Upkeep of The Drying Loft'],
-      ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
-      ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
-      ['lanes', () => page.goto('/lanes'), 'Load table'],
-      ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
-      ['what-if', () => openWhatIf(page), 'Room for error'],
-      ['reaction map', () => page.goto('/lanes/map'), 'Choose a bowler and up to 4 patterns'],
-      ['layout bench', () => page.goto('/layouts'), 'Pin to grip centre'],
-      ['ball list', () => page.goto('/balls'), 'Clear the filters'],
-      ['intake', () => page.goto('/intake'), 'Whose balls'],
-      ['stock', () => page.goto('/stock'), 'No list yet'],
-      ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
-      ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
-      ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
-      ['coverage', () => page.goto('/coverage'), 'Choose a customer'],
-      ['bag', () => page.goto('/bag'), 'Beacon Open'],
-      ['event form', () => page.goto('/bag?new=event'), 'A league is bowled weekly'],
-      ['lost', () => page.goto('/nowhere'), 'There is nothing at this address'],
-    ]
-    const found: Record<string, readonly string[]> = {}
-    for (const [name, open, ready] of views) {
-      await open()
-      await page.getByText(ready).first().waitFor()
-      // Let dialogs finish fading in, so that colours are the real ones.
-      await page.waitForTimeout(400)
-      const problems = await scan(page, theme)
-      if (problems.length > 0) found[name] = problems
-    }
-    await page.goto('/rack')
-    await openCustomer(page, 'Odda Brimstow')
-    await page.getByRole('link', { name: 'Coverage', exact: true }).last().click()
-    await page.getByText('Gaps, cheapest fixes first').waitFor()
-    const problems = await scan(page, theme)
-    if (problems.length > 0) found['coverage map'] = problems
-    expect(found).toEqual({})
-  })
+  for (const [half, views] of Object.entries(halves)) {
+    test(`${half}, ${theme}`, async ({ page }) => {
+      test.setTimeout(240_000)
+      await signIn(page, 'owner')
+      await page.goto('/shop')
+      await page.getByLabel(theme === 'light' ? 'light' : 'dark, for the lane area').check()
+      const found: Record<string, readonly string[]> = {}
+      for (const [name, open, ready] of views(page)) {
+        await open()
+        await page.getByText(ready).first().waitFor()
+        // Let dialogs finish fading in, so that colours are the real ones.
+        await page.waitForTimeout(400)
+        const problems = await scan(page, theme)
+        if (problems.length > 0) found[name] = problems
+      }
+      expect(found).toEqual({})
+    })
+  }
 }

@@ -167,3 +167,13 @@ create table device (
 );
 create trigger touch_device before update on device for each row execute function touch();
 insert into device (kind) values ('scanner'), ('bath');
+
+-- Rules of thumb that this shop does not hold; all others count.
+create table advice_rule_off (
+  rule_id text primary key,
+  staff_id uuid references staff,
+  created_at timestamptz not null default now(),
+  updated_at timestamptz not null default now(),
+  version integer not null default 1
+);
+create trigger touch_advice_rule_off before update on advice_rule_off for each row execute function touch();

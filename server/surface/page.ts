@@ -31,6 +31,7 @@ import { dueOf, eventStarts } from '../upkeep/service.ts'
 import { policies } from '../upkeep/store.ts'
 import { type Experience, rememberedFit, shopExperience } from './experience.ts'
 import { learntConstants, oilCorrection } from './oilLearning.ts'
+import { rulesHeld, rulesOff } from './rules.ts'
 
 /** Games past the present that the curve shows, at least. */
 const aheadGames = 12
@@ -207,5 +208,5 @@ export async function adviceFor(
     flat: pattern ? pattern.figures.shape !== 'house' : null,
     twin: twins(own).some((pair) => pair.some((one) => one.id === ballId)),
   }
-  return advise(facts)
+  return { ...advise(facts, await rulesHeld(db)), off: await rulesOff(db) }
 }

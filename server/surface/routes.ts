@@ -1,11 +1,14 @@
 import { adviceQuestionSchema } from '@sleetfall/contract'
 import { Router } from 'express'
-import { type Context, idOf } from '../http/context.ts'
-import { checked } from '../http/write.ts'
+import { boolean, object } from 'yup'
+import { type Context, idOf, requireOwner } from '../http/context.ts'
+import { checked, write } from '../http/write.ts'
 import { adviceFor, surfacePage } from './page.ts'
+import { rulesOff, setRule } from './rules.ts'
 
 /** A ball's surface: its curve, what it is due for, what the schools would cost, and rules of thumb. */
-export function surfaceRoutes({ database }: Context): Router {
+export function surfaceRoutes(context: Context): Router {
+  const { database } = context
   const router = Router()
   router.get('/:id', async (request, response) => {
     response.json(await surfacePage(database, idOf(request)))
@@ -14,5 +17,14 @@ export function surfaceRoutes({ database }: Context): Router {
     const { complaint, patternId } = checked(adviceQuestionSchema, request.query)
     response.json(await adviceFor(database, idOf(request), { complaint, patternId }))
   })
+  /** Whether this shop holds a rule of thumb; the owner's to say. */
+  router.put(
+    '/rules/:rule',
+    write(context, object({ held: boolean().required('Held: yes or no') }), async ({ db, input, request, user }) => {
+      requireOwner(request)
+      await setRule(db, String(request.params['rule']), input.held, user.id)
+      return { off: await rulesOff(db) }
+    }),
+  )
   return router
 }

@@ -89,6 +89,15 @@ describe('advice', () => {
     const { body } = await technician.get(`/surface/${ball.id}/advice?complaint=straight`).expect(200)
     const ids = body.rules.map((rule: { id: string }) => rule.id)
     expect(ids).toEqual(expect.arrayContaining(['earlier', 'no-polish-for-speed', 'lines-under-gloss']))
+    // A rule that the shop does not hold is silent, and only the owner says so.
+    expect((await technician.put('/surface/rules/earlier', { held: false })).status).toBe(403)
+    const owner = await shop.signIn('owner')
+    expect((await owner.put('/surface/rules/no-such', { held: false })).status).toBe(404)
+    await owner.put('/surface/rules/earlier', { held: false }).expect(200)
+    const without = (await technician.get(`/surface/${ball.id}/advice?complaint=straight`)).body
+    expect(without.rules.map((rule: { id: string }) => rule.id)).not.toContain('earlier')
+    expect(without.off.map((rule: { id: string }) => rule.id)).toEqual(['earlier'])
+    await owner.put('/surface/rules/earlier', { held: true }).expect(200)
     expect((await technician.get(`/surface/${ball.id}/advice?complaint=nothing`)).body.fields[0].path).toBe('complaint')
   })
 })

@@ -1,16 +1,31 @@
 <script setup lang="ts">
 import type { AdviceGiven } from '@sleetfall/contract'
 import type { Complaint } from '@sleetfall/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { usePatterns } from '../lanes/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { holdRule } from './pageStore.ts'
 
 /** Rules of thumb that hold for the ball and what is said of it, with their reasons and their contradictions. */
 const complaint = defineModel<Complaint | null>('complaint', { required: true })
 const patternId = defineModel<string | null>('patternId', { required: true })
 const props = defineProps<{ advice: AdviceGiven | null; complaints: readonly Complaint[] }>()
+const emit = defineEmits<{ changed: [] }>()
 const { t } = useI18n()
 const patterns = usePatterns()
+const session = useSession()
+const notices = useNotices()
+const showOff = ref(false)
+/** The owner says which rules the shop holds. */
+async function hold(id: string, held: boolean) {
+  await notices.attempt(async () => {
+    await holdRule(id, held)
+    if (!held) notices.done(t('surface.advice.switchedOff'), () => hold(id, true))
+    emit('changed')
+  })
+}
 const sign = { rougher: '▼', smoother: '▲', leave: '●', none: '◇' } as const
 const adviceOf = (id: string) => props.advice?.rules.find((rule) => rule.id === id)?.advice ?? id
 const patternItems = computed(() => [
@@ -51,8 +66,34 @@ const patternItems = computed(() => [
           <strong>{{ rule.advice }}</strong> {{ rule.reason }}
           <span v-if="rule.school" class="small soft">{{ t('surface.advice.school', { school: rule.school }) }}</span>
         </span>
+        <v-btn
+          v-if="session.isOwner"
+          size="x-small"
+          variant="text"
+          :aria-label="`${t('surface.advice.notOurs')}: ${rule.advice}`"
+          @click="hold(rule.id, false)"
+          >{{ t('surface.advice.notOurs') }}</v-btn
+        >
       </li>
     </ul>
+    <div v-if="advice && advice.off.length > 0">
+      <v-btn size="x-small" variant="text" :aria-expanded="showOff" @click="showOff = !showOff">{{
+        t('surface.advice.off', { n: advice.off.length }, advice.off.length)
+      }}</v-btn>
+      <ul v-if="showOff" class="rules">
+        <li v-for="rule in advice.off" :key="rule.id" class="soft">
+          <span class="small">{{ t(`surface.advice.directions.${rule.direction}`) }}</span>
+          <span>{{ rule.advice }}</span>
+          <v-btn
+            v-if="session.isOwner"
+            size="x-small"
+            :aria-label="`${t('surface.advice.on')}: ${rule.advice}`"
+            @click="hold(rule.id, true)"
+            >{{ t('surface.advice.on') }}</v-btn
+          >
+        </li>
+      </ul>
+    </div>
     <p v-if="advice?.rules.length === 0" class="soft">{{ t('surface.advice.nothing') }}</p>
     <p class="small soft">{{ t('surface.advice.thumb') }}</p>
   </section>
@@ -72,7 +113,7 @@ const patternItems = computed(() => [
 }
 .rules li {
   display: grid;
-  grid-template-columns: 82px 1fr;
+  grid-template-columns: 82px 1fr auto;
   align-items: baseline;
 }
 .against {

@@ -238,6 +238,7 @@ async function changed() {
         class="panel advice"
         :advice="advice"
         :complaints="complaints"
+        @changed="ask"
       />
       <section class="panel stack" :aria-label="t('surface.page.work')">
         <h2>{{ t('surface.page.work') }}</h2>

@@ -151,6 +151,10 @@ export default {
     against: '“{a}” against “{b}”',
     school: 'School: {school}.',
     nothing: 'No rule of thumb speaks up.',
+    notOurs: 'Not in our shop',
+    switchedOff: 'This shop does not hold that rule any more',
+    off: '{n} rules are switched off | {n} rule is switched off | {n} rules are switched off',
+    on: 'Hold it again',
     thumb: 'Rules of thumb, not measurements; the curve above is fitted or assumed as it says.',
   },
 }

@@ -7,4 +7,6 @@ export const loadAdvice = (ballId: string, complaint: Complaint | null, patternI
   const query = new URLSearchParams({ ...(complaint ? { complaint } : {}), ...(patternId ? { patternId } : {}) })
   return get<AdviceGiven>(`/surface/${ballId}/advice?${query}`)
 }
+/** Whether the shop holds a rule of thumb. */
+export const holdRule = (id: string, held: boolean) => put(`/surface/rules/${id}`, { held })
 export const savePolicy = (input: PolicyFor) => put('/upkeep/policy', input)
