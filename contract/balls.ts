@@ -112,7 +112,6 @@ export const ballEventSchemas = {
         'Scanner readings: say for each whether it was on the track, or for none',
         (value, context) => value === undefined || value.length === context.parent.grits?.length,
       ),
-    source: optionalOneOf('Source', ['scanner', 'typed']),
   }),
   cleaned: yup.object({ ...eventBase, kind: oneOf('Kind', ['cleaned']), with: oneOf('Cleaned with', cleaningKinds) }),
   extracted: yup.object({

@@ -53,8 +53,6 @@ export const stepDoneSchema = yup.object({
   version: yup.number().integer().required(),
   /** What the scanner read, at a scan step. */
   scannedGrits: yup.array(quantity('scannedGrit', 'Scanner reading').required()).max(12).default([]),
-  /** What the thermometer read, at a soak. */
-  temperatureC: quantity('waterTemperatureC', 'Water temperature').nullable().default(null),
   scanSpots: yup.array(oneOf('Spot', scanSpots)).max(12).optional(),
   /** What a look at the ball or its inserts found. */
   finding: optionalOneOf('Finding', findings),

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Job } from '@sleetfall/contract'
-import { recipeByKey } from '@sleetfall/core'
+import { handRefresh, recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { aBall, aCustomer, testShop } from '../testing/shop.ts'
 
@@ -136,7 +136,7 @@ describe('what may be promised', () => {
     expect((await technician.post('/bench/jobs', jobFor(spare.id, { steps: null }))).body.fields[0].path).toBe('steps')
   })
 
-  test('the counter may promise but not work, and water above 60 °C stops the soak', async () => {
+  test('the counter may promise but not work; an extraction done by a technician starts its count anew', async () => {
     const counter = await shop.signIn('counter')
     const ball = await newBall()
     const job: Job = (
@@ -146,7 +146,6 @@ describe('what may be promised', () => {
     const running: Job = (await start(job).expect(200)).body
     const soak = at(running, 'soak')
     const soaking = await through(running, soak)
-    expect((await done(soaking, soak, { temperatureC: 65 })).body.fields[0].path).toBe('temperatureC')
     const finished = await through(soaking, soaking.procedure.length)
     expect(finished.state).toBe('done')
     expect((await technician.get(`/balls/${ball.id}`)).body.surface).toMatchObject({ gamesSinceExtraction: 0 })
@@ -235,6 +234,18 @@ describe('water, wet holes and a ball that is not fit', () => {
 })
 
 describe('pads and skipped steps', () => {
+  test('a touch-up by hand keeps the target that the ball has', async () => {
+    await emptyStations()
+    const targetOf = async (ballId: string) =>
+      (await technician.get(`/balls/${ballId}`)).body.surface.window.targetGrit as number
+    const touchUp = { kind: 'refresh', recipeKey: null, steps: [handRefresh(1000)] }
+    const running: Job = (await start(await newJob(touchUp, { factoryGrit: 2000, targetGrit: 2000 })).expect(200)).body
+    expect(await targetOf(running.ballId)).toBe(2000)
+    await through(running, running.procedure.length)
+    expect(await targetOf(running.ballId)).toBe(2000)
+    expect((await technician.get(`/balls/${running.ballId}`)).body.surface.gamesOnSurface).toBe(0)
+  })
+
   test('a pad counts the ball and its wear goes into the finish; one step back takes the count back', async () => {
     await emptyStations()
     const pad = { id: randomUUID(), name: 'Worn 500', abrasive: 'pad', grit: 500, lifeBalls: 6, uses: 11 }

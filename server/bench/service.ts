@@ -14,6 +14,7 @@ import {
   waterState,
 } from '@sleetfall/core'
 import { appendEvent } from '../balls/events.ts'
+import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { unusePad, usePad } from '../supplies/store.ts'
 import { requireSound } from './doubts.ts'
@@ -108,7 +109,7 @@ async function refuseUnsafe(db: Db, job: Job, step: JobStep, input: StepDoneInpu
     throw held(
       `The water is over ${soakWater.stopC} °C. Take the ball and your hands away, let it cool and measure again.`,
     )
-  if (step.key === 'dry' && job.lockedUntil && Date.parse(job.lockedUntil) > Date.now() && input.earlyReason === '')
+  if (step.key === 'dry' && dries(job) && input.earlyReason === '')
     throw invalidInput([
       { path: 'earlyReason', message: 'Reason: the holes are still drying; say why the ball goes on before its time' },
     ])
@@ -126,13 +127,14 @@ async function measured(db: Db, step: JobStep, input: StepDoneInput): Promise<Re
 const hourMs = 3_600_000
 const usualDryingMinutes = 10
 
+const dries = (job: Job) => job.lockedUntil !== null && Date.parse(job.lockedUntil) > Date.now()
+
 /** Wet holes: the ball lies for a day or two before play, on the rack and in its record. */
 async function lock(db: Db, job: Job, input: StepDoneInput, staffId: string): Promise<void> {
   const hours = dryingHours[input.wet ?? 'dry']
   const now = Date.now()
   await store.setMinutes(db, job.id, 'dry', Math.max(usualDryingMinutes, hours * 60))
-  const locked = job.lockedUntil !== null && Date.parse(job.lockedUntil) > now
-  if (hours === 0 && !locked) return
+  if (hours === 0 && !dries(job)) return
   const untilAt = new Date(now + hours * hourMs).toISOString()
   const event: BallEventInput = {
     id: randomUUID(),
@@ -169,7 +171,7 @@ export async function skipStep(
   const step = job.procedure[position]
   if (!step || step.startedAt === null || step.doneAt !== null)
     throw new ProblemError(409, 'already-done', 'This step is not the current one.', { current: job })
-  if (neverSkipped.includes(step.key) || (step.key === 'dry' && job.lockedUntil !== null))
+  if (neverSkipped.includes(step.key) || (step.key === 'dry' && dries(job)))
     throw new ProblemError(409, 'refused', 'This step is not left out: what it asks decides whether the rest is safe.')
   await store.skipStep(db, id, position, staffId, input.reason)
   await begin(db, job, position + 1)
@@ -231,8 +233,7 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
     const readings = (await store.readingsOf(db, job.id)).filter((one) =>
       drawn.some((step) => step.position === one.position),
     )
-    const typed = drawn.flatMap(({ measured: m }) => (typeof m['temperatureC'] === 'number' ? m['temperatureC'] : []))
-    const all = [...readings.map((one) => one.temperatureC), ...typed].filter((c) => c <= soakWater.stopC)
+    const all = readings.map((one) => one.temperatureC).filter((c) => c <= soakWater.stopC)
     const mean = all.reduce((sum, c) => sum + c, 0) / all.length
     const temperatureC = all.length > 0 ? Math.max(20, Math.round(mean * 10) / 10) : usualExtraction.temperatureC
     const minutes = Math.min(60, Math.max(1, Math.round(drawn.reduce((sum, step) => sum + minutesInWater(step), 0))))
@@ -247,7 +248,8 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
   if (steps.length > 0) {
     const last = job.steps?.at(-1)
     // A touch-up by hand keeps the target that the ball has.
-    const targetGrit = last && job.kind !== 'refresh' ? Math.round(gritOfRa(stepTargetRaUm(last))) : undefined
+    const kept = job.kind === 'refresh' ? (await ballById(db, job.ballId))?.surface.window?.targetGrit : undefined
+    const targetGrit = kept ?? (last && Math.round(gritOfRa(stepTargetRaUm(last))))
     await append({
       id: randomUUID(),
       kind: 'surfaced',
@@ -270,7 +272,6 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
       happenedAt: at(3),
       grits: scan.scannedGrits,
       ...spots,
-      source: null,
     })
   }
 }

@@ -70,7 +70,7 @@ async function recordFinish(ball: Ball) {
     return balls.record(ball.id, { kind: 'surfaced', recipeKey: finishRecipe.value, steps }, happenedAt)
   }
   if (finishNow.value === 'scan' && scannedGrit.value !== null)
-    return balls.record(ball.id, { kind: 'scanned', source: null, grits: [scannedGrit.value] })
+    return balls.record(ball.id, { kind: 'scanned', grits: [scannedGrit.value] })
   return ball
 }
 

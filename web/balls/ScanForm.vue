@@ -33,7 +33,6 @@ async function save() {
       kind: 'scanned',
       grits: input.grits,
       spots: input.spots,
-      source: null,
     })
     const eventId = ball.lastEvent?.id
     notices.done(t('balls.scanned'), eventId ? () => balls.takeBack(eventId) : undefined)
