@@ -1,15 +1,16 @@
 // First steps on a machine that has only Node.js: npm packages, then TypeScript through tsx.
 // Plain JavaScript on purpose: nothing is installed yet when this runs.
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { spawnSync } from 'node:child_process'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { takeLock } from './lock.mjs'
 
 export const projectRoot = dirname(dirname(fileURLToPath(import.meta.url)))
 
 /** Installs the npm packages of the lock file unless exactly these are there. */
-export function ensureNodeModules() {
+export async function ensureNodeModules() {
   const [major, minor] = process.versions.node.split('.').map(Number)
   if (major < 20 || (major === 20 && minor < 19)) {
     console.error(`Sleetfall needs Node.js 20.19 or newer; this is ${process.versions.node}.`)
@@ -20,7 +21,8 @@ export function ensureNodeModules() {
   const stamp = join(projectRoot, 'node_modules', '.sleetfall-lock')
   const there = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted
   if (there()) return
-  const unlock = lockInstallation()
+  // Two commands started at once must not install over each other: the second waits.
+  const unlock = await takeLock(join(projectRoot, '.local', 'installing'))
   if (there()) return unlock()
   console.log('Installing npm packages (once) …')
   const run = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
@@ -35,22 +37,6 @@ export function ensureNodeModules() {
   }
   writeFileSync(stamp, wanted)
   unlock()
-}
-
-/** Two commands started at once must not install over each other: the second waits. */
-function lockInstallation() {
-  const lock = join(projectRoot, '.local', 'installing')
-  mkdirSync(join(projectRoot, '.local'), { recursive: true })
-  for (;;) {
-    try {
-      writeFileSync(lock, String(process.pid), { flag: 'wx' })
-      return () => rmSync(lock, { force: true })
-    } catch {
-      // A lock whose process is gone is left over from a kill.
-      if (!existsSync(`/proc/${readFileSync(lock, 'utf8')}`)) rmSync(lock, { force: true })
-      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 500)
-    }
-  }
 }
 
 /** Makes `import` of TypeScript files work in this process. */

@@ -4,7 +4,8 @@ import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { buildAll } from './build.ts'
 import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
-import { type Cluster, startCluster } from './postgres.ts'
+import { takeLock } from './lock.mjs'
+import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 
 const fresh = process.argv.includes('--fresh')
@@ -19,20 +20,24 @@ if (unknown.length > 0)
   fail(`Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo) or --empty (start without demo data).`)
 if (fresh && empty) fail('--fresh reloads the demo and --empty starts without it: use one of them.')
 if (!Number.isInteger(port) || port < 1 || port > 65535) fail('PORT: a whole number, 1 to 65535')
-if (!(await free(port))) fail(`Port ${port} is taken. Choose another one: PORT=${port + 1} npm start`)
-
-await buildAll()
-
 const given = process.env['DATABASE_URL']
-const cluster = given ? null : await startCluster({ folder: join(local, 'postgres'), preferredPort: 54310 })
+if (given && fresh) fail('--fresh is refused with DATABASE_URL: empty that database yourself, then start again.')
+const portTaken = `Port ${port} is taken. Choose another one: PORT=${port + 1} npm start`
+if (!(await free(port))) fail(portTaken)
+
+// Of two starts at once the second waits until the first has built, made and filled what both need.
+const unlock = await takeLock(join(local, 'starting'), () => console.log('Another start of this checkout is under way; waiting …'))
+await buildAll()
+const dataFolder = process.env['SLEETFALL_DATA'] ?? join(local, 'postgres')
+let cluster = given ? null : await startCluster({ folder: dataFolder, preferredPort: 54310 }).catch(told)
 let databaseUrl = given ?? ''
 if (cluster) {
   await createDatabase(cluster.url('postgres'), databaseName, { anew: fresh })
   databaseUrl = cluster.url(databaseName)
-} else if (fresh) {
-  fail('--fresh is refused with DATABASE_URL: empty that database yourself, then start again.')
 }
-const { made } = await prepareDatabase(databaseUrl, empty ? 'empty' : 'demo')
+const { made } = await prepareDatabase(databaseUrl, empty ? 'empty' : 'demo').catch(told)
+unlock()
+if (!(await free(port))) fail(portTaken)
 
 const running = join(local, 'running')
 mkdirSync(running, { recursive: true })
@@ -94,15 +99,28 @@ function greet(): void {
   console.log('\nStop with Ctrl-C.')
 }
 
-/** A database server that was killed is started again; the application tells its users and waits meanwhile. */
-async function watchCluster(own: Cluster): Promise<void> {
-  if (stopping || own.alive()) return
+/**
+ * A database server that was killed is started again, on another port when its own was taken meanwhile; the application tells
+ * its users and waits.
+ */
+let mending = false
+async function watchCluster(): Promise<void> {
+  if (stopping || mending || !cluster || cluster.alive()) return
+  mending = true
   console.error('The database server ended; it is started again.')
-  await startCluster({ folder: join(local, 'postgres'), preferredPort: own.port }).catch((error: unknown) =>
-    console.error(error),
-  )
+  try {
+    const before = cluster.port
+    cluster = await startCluster({ folder: dataFolder, preferredPort: before })
+    databaseUrl = cluster.url(databaseName)
+    // The server knows the old address only.
+    if (cluster.port !== before) child?.kill('SIGTERM')
+  } catch (error) {
+    console.error(error instanceof Error ? error.message : error)
+  } finally {
+    mending = false
+  }
 }
-const watch = cluster && setInterval(() => void watchCluster(cluster), 2000)
+const watch = cluster && setInterval(() => void watchCluster(), 2000)
 
 /** Marks of other start commands of this folder that still live. */
 function othersRun(): boolean {
@@ -127,6 +145,12 @@ process.on('SIGINT', stop)
 process.on('SIGTERM', stop)
 await startDevices()
 serve()
+
+/** Expected trouble is told in a sentence, without the trace of a bug. */
+function told(error: unknown): never {
+  unlock()
+  return fail(error instanceof Error ? error.message : String(error))
+}
 
 function fail(message: string): never {
   console.error(message)

@@ -1,5 +1,5 @@
 import { enableTypeScript, ensureNodeModules } from './bootstrap.mjs'
 
-ensureNodeModules()
+await ensureNodeModules()
 await enableTypeScript()
 await import('./test.ts')

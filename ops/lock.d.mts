@@ -1,0 +1,1 @@
+export function takeLock(file: string, whileWaiting?: () => void): Promise<() => void>
