@@ -1,8 +1,9 @@
-import { type Finding, type SurfaceNow, cleaningKinds, coverFamilies, findings, scanSpots } from '@sleetfall/core'
+import { type Finding, type RecipeStep, type SurfaceNow, cleaningKinds, coverFamilies, findings, scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
 import { figureSources } from './customers.ts'
 import {
   identifier,
+  moment,
   oneOf,
   optionalOneOf,
   optionalText,
@@ -130,7 +131,7 @@ export const ballEventSchemas = {
   locked: yup.object({
     ...eventBase,
     kind: oneOf('Kind', ['locked']),
-    untilAt: yup.string().required('Until: missing'),
+    untilAt: moment('Until').required('Until: missing'),
     reason: requiredText('Reason', 200),
   }),
   /** A look at ball and inserts, with what was found. */
@@ -148,7 +149,7 @@ export type BallEventInput = { [K in RecordableKind]: yup.InferType<(typeof ball
 /** Picks the schema by the kind that the input names. */
 export const ballEventSchema = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: string } | null)?.kind
-  return kind !== undefined && kind in ballEventSchemas
+  return typeof kind === 'string' && Object.hasOwn(ballEventSchemas, kind)
     ? ballEventSchemas[kind as RecordableKind]
     : yup.object({ kind: oneOf('Kind', Object.keys(ballEventSchemas)) })
 }) as unknown as yup.Schema<BallEventInput>
@@ -166,11 +167,15 @@ export interface BallEvent {
 }
 
 export interface Ball extends BallInput, Stored {
+  /** Day on which it was taken out of use: sold, lost or worn out. */
+  readonly retiredOn: string | null
   readonly customerName: string
   readonly customerHand: 'right' | 'left'
   readonly surface: SurfaceNow
   /** The last thing recorded, which 'undo' takes back. */
   readonly lastEvent: { readonly id: string; readonly kind: BallEventKind; readonly at: string } | null
+  /** Surface work that was last put on it on the spinner: what a resurface repeats. */
+  readonly lastRecipe: { readonly recipeKey: string | null; readonly steps: readonly RecipeStep[] } | null
   readonly lastCleanedAt: string | null
   /** Until when it must lie before play; null when it may be played. */
   readonly lockedUntil: string | null

@@ -10,7 +10,17 @@ import {
   wetStates,
 } from '@sleetfall/core'
 import * as yup from 'yup'
-import { calendarDay, identifier, oneOf, optionalOneOf, optionalText, quantity, requiredText } from './fields.ts'
+import {
+  calendarDay,
+  identifier,
+  moment,
+  oneOf,
+  optionalOneOf,
+  optionalText,
+  quantity,
+  recordVersion,
+  requiredText,
+} from './fields.ts'
 import { recipeStepSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
 
@@ -43,6 +53,15 @@ export const jobSchema = yup.object({
 })
 export type JobInput = yup.InferType<typeof jobSchema>
 
+/** What may be changed of a job that waits: when, for what, by whom, and the work itself. */
+export const jobEditSchema = yup
+  .object({
+    assignedTo: identifier('Done by').nullable().default(null).notRequired(),
+    version: recordVersion(),
+  })
+  .concat(jobSchema.pick(['kind', 'recipeKey', 'steps', 'dueOn', 'eventId', 'reason', 'overrideReason', 'reads']))
+export type JobEdit = yup.InferType<typeof jobEditSchema>
+
 /** What a job would be up against, asked before it is taken in. */
 export const jobDoubtsSchema = jobSchema.pick(['ballId', 'kind', 'steps', 'reads'])
 
@@ -50,7 +69,7 @@ export const jobDoubtsSchema = jobSchema.pick(['ballId', 'kind', 'steps', 'reads
 export const oilAmounts = ['none', 'some', 'much'] as const
 
 export const stepDoneSchema = yup.object({
-  version: yup.number().integer().required(),
+  version: recordVersion(),
   /** What the scanner read, at a scan step. */
   scannedGrits: yup.array(quantity('scannedGrit', 'Scanner reading').required()).max(12).default([]),
   scanSpots: yup.array(oneOf('Spot', scanSpots)).max(12).optional(),
@@ -63,6 +82,24 @@ export const stepDoneSchema = yup.object({
   oilSeen: optionalOneOf('Oil seen', oilAmounts),
   /** Pad or product of the shop that the step used. */
   padId: identifier('Pad').nullable().default(null).notRequired(),
+  /** How long the ball really lay in the water, of a soak that ended early; and sides really sanded, when some are missing. */
+  minutesDone: yup
+    .number()
+    .label('Minutes in the water')
+    .min(0, 'Minutes in the water: 0 or more')
+    .max(240, 'Minutes in the water: at most 240')
+    .nullable()
+    .default(null),
+  sidesDone: yup
+    .number()
+    .label('Sides done')
+    .integer('Sides done: a whole number')
+    .min(0, 'Sides done: 0 or more')
+    .max(12, 'Sides done: at most 12')
+    .nullable()
+    .default(null),
+  /** Why the ball goes into water that is cooler than wanted. */
+  coolerReason: optionalText('Reason', 200),
   /** Why a drying ball is let go before its time. */
   earlyReason: optionalText('Reason', 200),
   note: optionalText('Note', 400),
@@ -70,16 +107,16 @@ export const stepDoneSchema = yup.object({
 /** How far a step has come: sides done, since when the present one runs, holes ticked. Kept so that a reload or another tablet goes on. */
 export const stepProgressSchema = yup.object({
   sidesDone: yup.number().integer().min(0).max(12).default(0),
-  sideStartedAt: yup.string().nullable().default(null),
+  sideStartedAt: moment('Side begun').nullable().default(null),
   ticks: yup.array(yup.string().max(20).required()).max(12).default([]),
 })
 export type StepProgress = yup.InferType<typeof stepProgressSchema>
 export const stepSkippedSchema = yup.object({
-  version: yup.number().integer().required(),
+  version: recordVersion(),
   reason: requiredText('Reason for skipping', 200),
 })
 export const jobPausedSchema = yup.object({
-  version: yup.number().integer().required(),
+  version: recordVersion(),
   reason: optionalText('Reason', 200),
 })
 export const waterReadingSchema = yup.object({
@@ -87,7 +124,7 @@ export const waterReadingSchema = yup.object({
   temperatureC: quantity('readTemperatureC', 'Water temperature').required('Water temperature: please fill this in'),
 })
 export const jobTrialSchema = yup.object({
-  version: yup.number().integer().required(),
+  version: recordVersion(),
   side: oneOf('Which', ['before', 'after']),
   trialId: identifier('Trial').nullable().default(null).notRequired(),
 })
@@ -110,7 +147,21 @@ export interface WaterReading {
   readonly source: 'typed' | 'bath'
 }
 
+/** Water that got too hot, told everywhere until somebody has seen it. */
+export interface WaterAlarm {
+  readonly jobId: string
+  readonly ballName: string
+  readonly customerName: string
+  readonly stationName: string | null
+  readonly at: string
+  readonly temperatureC: number
+}
+
 export interface Job extends Omit<JobInput, 'reads'>, Stored {
+  readonly assignedTo: string | null
+  readonly assignedName: string | null
+  /** Waiting work that this one took along, such as a cleaning beside a resurface. */
+  readonly absorbed?: readonly JobInput['kind'][]
   readonly state: JobState
   readonly ballName: string
   readonly customerId: string
@@ -153,8 +204,10 @@ export interface BenchStrip {
       readonly minutes: number
       readonly pausedSeconds: number
       readonly pausedAt: string | null
+      readonly pausedReason: string
     } | null
   })[]
+  readonly alarms: readonly WaterAlarm[]
   readonly next: {
     readonly id: string
     readonly ballName: string

@@ -19,17 +19,19 @@ export const quantity = (name: LimitName, label: string) =>
 export const wholeQuantity = (name: LimitName, label: string) =>
   quantity(name, label).integer(`${label}: a whole number, ${rangeText(name)}`)
 
-/** Text that must not be empty after trimming. */
-export const requiredText = (label: string, longest: number) =>
+/** Trimmed text; what is no text stays what it is, to be refused. */
+export const text = (label: string) =>
   yup
     .string()
     .label(label)
-    .trim()
-    .required(`${label}: please fill this in`)
-    .max(longest, `${label}: at most ${longest} characters`)
+    .transform((value: unknown) => (typeof value === 'string' ? value.trim() : value))
+
+/** Text that must not be empty after trimming. */
+export const requiredText = (label: string, longest: number) =>
+  text(label).required(`${label}: please fill this in`).max(longest, `${label}: at most ${longest} characters`)
 
 export const optionalText = (label: string, longest: number) =>
-  yup.string().label(label).trim().default('').max(longest, `${label}: at most ${longest} characters`)
+  text(label).default('').max(longest, `${label}: at most ${longest} characters`)
 
 export const identifier = (label = 'Id') =>
   yup
@@ -54,20 +56,44 @@ export const optionalOneOf = <const T extends string>(label: string, values: rea
     .default(null)
     .oneOf([...values, null], `${label}: one of ${values.join(', ')}`)
 
+/** Version that the writer of a record saw. */
+export const recordVersion = () =>
+  yup
+    .number()
+    .label('Version')
+    .integer('Version: a whole number')
+    .min(1, 'Version: 1 or more')
+    .max(2_147_483_647, 'Version: too large')
+    .required('Version: missing')
+export const versioned = yup.object({ version: recordVersion() })
+
+/** Years that a record may speak of: everything that a shop has seen or will promise. */
+const years = { from: 1950, to: 2099 } as const
+const yearsText = `${years.from} to ${years.to}`
+const inYears = (value: string) => Number(value.slice(0, 4)) >= years.from && Number(value.slice(0, 4)) <= years.to
+
 /** Clocks of two machines may differ by this much before a time counts as future. */
 const clockSlackMs = 10 * 60_000
 
-/** Time at which something happened, as an ISO text; never in the future. */
-export const pastTime = (label: string) =>
+const isoTime = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/
+
+/** A moment as an ISO text with its zone. */
+export const moment = (label: string) =>
   yup
     .string()
     .label(label)
+    .matches(isoTime, { message: `${label}: a time like 2031-04-09T18:30:00Z`, excludeEmptyString: true })
+    .test('real', `${label}: no such time`, (value) => !value || !Number.isNaN(Date.parse(value)))
+    .test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
+
+/** Time at which something happened, as an ISO text; never in the future. */
+export const pastTime = (label: string) =>
+  moment(label)
     .required(`${label}: please give a date`)
-    .test('date', `${label}: not a date`, (value) => !Number.isNaN(Date.parse(value)))
     .test(
       'past',
       `${label}: lies in the future; give the day it happened`,
-      (value) => Date.parse(value) <= Date.now() + clockSlackMs,
+      (value) => !(Date.parse(value) > Date.now() + clockSlackMs),
     )
 
 export const calendarDay = (label: string) =>
@@ -76,12 +102,13 @@ export const calendarDay = (label: string) =>
     .label(label)
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: `${label}: a date like 2031-04-09`, excludeEmptyString: true })
     .test('real', `${label}: no such day`, (value) => !value || isRealDay(value))
+    .test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
 
 export const pastDay = (label: string) =>
   calendarDay(label).test(
     'past',
     `${label}: lies in the future; give the day it happened`,
-    (value) => !value || Date.parse(`${value}T00:00:00Z`) <= Date.now() + 14 * 3_600_000,
+    (value) => !value || !(Date.parse(`${value}T00:00:00Z`) > Date.now() + 14 * 3_600_000),
   )
 
 function isRealDay(value: string): boolean {

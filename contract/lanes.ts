@@ -45,5 +45,7 @@ export const knownFiguresSchema = yup.object({
 export type PatternInput = yup.InferType<typeof patternSchema>
 
 export interface Pattern extends PatternInput, Stored {
+  /** Day from which it is not offered any more. */
+  readonly retiredOn: string | null
   readonly figures: PatternFigures
 }

@@ -91,7 +91,7 @@ type FrictionInput = {
 
 const frictionSchema = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: string } | null)?.kind
-  return kind !== undefined && kind in frictionSchemas
+  return typeof kind === 'string' && Object.hasOwn(frictionSchemas, kind)
     ? frictionSchemas[kind as keyof typeof frictionSchemas]
     : yup.object({ kind: oneOf('Kind', Object.keys(frictionSchemas)) })
 }) as unknown as yup.Schema<FrictionInput>

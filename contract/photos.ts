@@ -7,4 +7,6 @@ export interface BallPhoto {
 }
 export const photoTypes = ['image/jpeg', 'image/png', 'image/webp'] as const
 export const mostPhotoBytes = 10 * 1024 * 1024
+/** Before a picture is opened: what a phone's camera makes at most. */
+export const mostPhotoPixels = 60_000_000
 export const mostPhotos = 12

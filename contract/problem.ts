@@ -38,6 +38,7 @@ export type ProblemCode =
   | 'hard-stop'
   | 'refused'
   | 'unavailable'
+  | 'busy'
   | 'internal'
 
 export type Checked<T> =

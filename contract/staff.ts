@@ -10,12 +10,18 @@ export const signInSchema = yup.object({
   password: yup.string().label('Password').required('Password: please fill this in').max(200),
 })
 
-export const shortestPassword = 10
+export const shortestPassword = 12
 const password = yup
   .string()
   .label('Password')
   .min(shortestPassword, `Password: at least ${shortestPassword} characters`)
   .max(200, 'Password: at most 200 characters')
+
+/** Somebody's own new password. */
+export const passwordChangeSchema = yup.object({
+  present: yup.string().label('Present password').required('Present password: please fill this in').max(200),
+  next: password.required(`Password: at least ${shortestPassword} characters`),
+})
 
 export const staffSchema = yup.object({
   id: identifier(),

@@ -1,6 +1,6 @@
 import { type CoverFamily, type Read, reads } from '@sleetfall/core'
 import * as yup from 'yup'
-import { identifier, optionalOneOf, pastTime, quantity, requiredText } from './fields.ts'
+import { identifier, optionalOneOf, pastTime, quantity, requiredText, text, versioned } from './fields.ts'
 import type { Stored } from './stored.ts'
 
 export const trialSchema = yup.object({
@@ -34,12 +34,31 @@ export const shotSchema = yup.object({
     .nullable()
     .default(null),
 })
+/** What was seen of a shot, put right. */
+export const shotCorrectionSchema = shotSchema.omit(['id', 'thrownAt']).concat(versioned)
+export type ShotCorrection = yup.InferType<typeof shotCorrectionSchema>
+
+/** What may be changed of a trial once it runs: words and the state of the lane, not who threw what on what. */
+export const trialEditSchema = trialSchema
+  .pick(['question', 'gamesSinceOiling', 'controlLabel', 'variantLabel', 'startedAt'])
+  .concat(versioned)
+export type TrialEdit = yup.InferType<typeof trialEditSchema>
+
+/** A shot as it stood before it was corrected or taken out. */
+export interface ShotBefore {
+  readonly shotId: string
+  readonly what: 'corrected' | 'removed'
+  readonly was: Omit<ShotInput, 'id'> & { readonly sequence: number; readonly setAsideReason: string | null }
+  readonly at: string
+  readonly by: string | null
+}
+
 export type ShotInput = yup.InferType<typeof shotSchema>
 
 export const setAsideSchema = yup.object({
   version: yup.number().integer().required(),
   /** Empty or null counts the shot again. */
-  reason: yup.string().label('Reason').trim().max(120, 'Reason: at most 120 characters').nullable().default(null),
+  reason: text('Reason').max(120, 'Reason: at most 120 characters').nullable().default(null),
 })
 
 export interface StoredShot extends ShotInput, Stored {
@@ -71,4 +90,5 @@ export interface Trial extends TrialInput, Stored {
   readonly control: TrialBall
   readonly variant: TrialBall
   readonly shots: readonly StoredShot[]
+  readonly shotsBefore: readonly ShotBefore[]
 }

@@ -12,7 +12,16 @@ import {
   schools,
 } from '@sleetfall/core'
 import * as yup from 'yup'
-import { calendarDay, identifier, oneOf, optionalOneOf, optionalText, requiredText, wholeQuantity } from './fields.ts'
+import {
+  calendarDay,
+  identifier,
+  oneOf,
+  optionalOneOf,
+  optionalText,
+  pastDay,
+  requiredText,
+  wholeQuantity,
+} from './fields.ts'
 import type { BallEvent } from './balls.ts'
 import type { Stored } from './stored.ts'
 
@@ -118,11 +127,43 @@ export const sessionLogSchema = yup.object({
   ballId: identifier('Ball'),
   games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
   patternId: identifier('Pattern').nullable().default(null).notRequired(),
-  playedOn: calendarDay('Played on').required('Played on: please give a date'),
-  cleaned: oneOf('Cleaned', cleanedHow),
+  playedOn: pastDay('Played on').required('Played on: please give a date'),
+  /** Null: nobody said, so nothing is recorded. */
+  cleaned: optionalOneOf('Cleaned', cleanedHow),
   note: optionalText('Note', 200),
 })
 export type SessionLog = yup.InferType<typeof sessionLogSchema>
+
+/** A night of play in one go: who threw what how often, all on one pattern; undone as one. */
+export const mostNightRows = 200
+export const playNightSchema = yup.object({
+  id: identifier(),
+  playedOn: pastDay('Played on').required('Played on: please give a date'),
+  patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  rows: yup
+    .array(
+      yup.object({
+        id: identifier(),
+        ballId: identifier('Ball'),
+        games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
+      }),
+    )
+    .min(1, 'Balls: at least one with games')
+    .max(mostNightRows, `Balls: at most ${mostNightRows}`)
+    .test(
+      'once',
+      'Balls: each ball once',
+      (rows) => !rows || new Set(rows.map((row) => row.ballId)).size === rows.length,
+    )
+    .required('Balls: at least one with games'),
+})
+export type PlayNight = yup.InferType<typeof playNightSchema>
+export interface NightLogged {
+  readonly id: string
+  readonly balls: number
+  readonly games: number
+  readonly withdrawn: boolean
+}
 
 /** What a customer sees through a link, and nothing else. */
 export interface OpenUpkeep {

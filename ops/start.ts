@@ -26,7 +26,9 @@ const portTaken = `Port ${port} is taken. Choose another one: PORT=${port + 1} n
 if (!(await free(port))) fail(portTaken)
 
 // Of two starts at once the second waits until the first has built, made and filled what both need.
-const unlock = await takeLock(join(local, 'starting'), () => console.log('Another start of this checkout is under way; waiting …'))
+const unlock = await takeLock(join(local, 'starting'), () =>
+  console.log('Another start of this checkout is under way; waiting …'),
+)
 await buildAll()
 const dataFolder = process.env['SLEETFALL_DATA'] ?? join(local, 'postgres')
 let cluster = given ? null : await startCluster({ folder: dataFolder, preferredPort: 54310 }).catch(told)

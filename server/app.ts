@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import compression from 'compression'
 import connectPgSimple from 'connect-pg-simple'
-import express, { type Express } from 'express'
+import express, { type Express, type Router } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
@@ -20,7 +20,9 @@ import { openDevices } from './equipment/hub.ts'
 import { deviceRoutes } from './equipment/routes.ts'
 import { listDevices } from './equipment/store.ts'
 import { layoutRoutes, sheetRoutes, stockRoutes } from './fitting/routes.ts'
-import { type Context, signedIn } from './http/context.ts'
+import { admit } from './http/access.ts'
+import type { Context } from './http/context.ts'
+import { knowMember } from './http/member.ts'
 import { sameOrigin } from './http/origin.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
 import { predictionRoutes } from './lanes/predictions.ts'
@@ -30,7 +32,7 @@ import { motionRoutes } from './motion/routes.ts'
 import { openRoutes } from './open/routes.ts'
 import { searchRoutes } from './search/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
-import { sessionRoutes, staffRoutes } from './staff/routes.ts'
+import { ownRoutes, sessionRoutes, staffRoutes } from './staff/routes.ts'
 import { padRoutes, recipeRoutes } from './supplies/routes.ts'
 import { surfaceRoutes } from './surface/routes.ts'
 import { trialRoutes } from './trials/routes.ts'
@@ -53,6 +55,35 @@ function watchDevices({ database, devices }: Context, logger: Logger): void {
   listDevices(database).then((wanted) => devices.follow(wanted), report)
 }
 
+/** Routes that need a session, by where they stand below `/api`; who may use which is told in `http/access.ts`. */
+export const areas: readonly (readonly [path: string, routes: (context: Context) => Router])[] = [
+  ['/session', ownRoutes],
+  ['/staff', staffRoutes],
+  ['/shop', shopRoutes],
+  ['/customers', customerRoutes],
+  ['/balls/:id/photos', photoRoutes],
+  ['/balls', ballRoutes],
+  ['/patterns', laneRoutes],
+  ['/predictions', predictionRoutes],
+  ['/layouts', layoutRoutes],
+  ['/grip-sheets', sheetRoutes],
+  ['/stock', stockRoutes],
+  ['/reaction-map', motionRoutes],
+  ['/events', bagRoutes],
+  ['/trials', trialRoutes],
+  ['/coverage', coverageRoutes],
+  ['/bench', benchRoutes],
+  ['/surface', surfaceRoutes],
+  ['/pads', padRoutes],
+  ['/recipes', recipeRoutes],
+  ['/upkeep', upkeepRoutes],
+  ['/devices', deviceRoutes],
+  ['/search', searchRoutes],
+]
+
+/** A customer's link is a key: its secret is left out of what is logged. */
+const withoutSecrets = (url: string) => url.replace(/(\/(?:open\/upkeep|u)\/)[^/?#]+/g, '$1…')
+
 const sessionHours = 12
 const oneYearMs = 365 * 86_400_000
 
@@ -70,6 +101,9 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
         const id = randomUUID()
         response.setHeader('X-Request-Id', id)
         return id
+      },
+      serializers: {
+        req: (request: { url: string }) => ({ ...request, url: withoutSecrets(request.url) }),
       },
       autoLogging: { ignore: (request) => request.url === '/healthz' || !request.url?.startsWith('/api') },
     }),
@@ -129,32 +163,10 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
   const context: Context = { database, motion: openMotionPool(), devices: openDevices(devicesUrl) }
   watchDevices(context, logger)
   api.use('/open', openRoutes(context))
-  api.use(sessionRoutes(context))
-  api.use((request, _response, next) => {
-    signedIn(request)
-    next()
-  })
-  api.use('/staff', staffRoutes(context))
-  api.use('/shop', shopRoutes(context))
-  api.use('/customers', customerRoutes(context))
-  api.use('/balls/:id/photos', photoRoutes(context))
-  api.use('/balls', ballRoutes(context))
-  api.use('/patterns', laneRoutes(context))
-  api.use('/predictions', predictionRoutes(context))
-  api.use('/layouts', layoutRoutes(context))
-  api.use('/grip-sheets', sheetRoutes(context))
-  api.use('/stock', stockRoutes(context))
-  api.use('/reaction-map', motionRoutes(context))
-  api.use('/events', bagRoutes(context))
-  api.use('/trials', trialRoutes(context))
-  api.use('/coverage', coverageRoutes(context))
-  api.use('/bench', benchRoutes(context))
-  api.use('/surface', surfaceRoutes(context))
-  api.use('/pads', padRoutes(context))
-  api.use('/recipes', recipeRoutes(context))
-  api.use('/upkeep', upkeepRoutes(context))
-  api.use('/devices', deviceRoutes(context))
-  api.use('/search', searchRoutes(context))
+  api.use(knowMember(database))
+  api.use('/session', sessionRoutes(context))
+  api.use(admit)
+  for (const [path, routes] of areas) api.use(path, routes(context))
   api.use(unknownRoute)
   app.use('/api', api)
 

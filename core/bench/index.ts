@@ -1,3 +1,5 @@
 export * from './procedure.ts'
 export * from './promise.ts'
 export * from './eligible.ts'
+export * from './stepRules.ts'
+export * from './proposal.ts'

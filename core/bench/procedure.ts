@@ -182,7 +182,14 @@ export const waterSteps: readonly StepKey[] = [
 /** Steps during which oil leaves the cover. */
 export const drawingSteps: readonly StepKey[] = ['soak', 'second-soak', 'bath-run']
 /** Steps that nobody may leave out: what they ask decides whether the rest is safe. */
-export const neverSkipped: readonly StepKey[] = ['inspect', 'wet-check', 'log']
+export const neverSkipped: readonly StepKey[] = [
+  'inspect',
+  'tape-holes',
+  'prepare-water',
+  'preheat',
+  'wet-check',
+  'log',
+]
 
 /** What a look at the ball may find; all but the first hold the job. */
 export const findings = ['fine', 'cracked', 'loose-insert', 'cold'] as const

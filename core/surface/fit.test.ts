@@ -2,9 +2,11 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
   type CoverFamily,
+  fitOfKept,
   fitWear,
   gritOfBand,
   gritOfRa,
+  keepFit,
   leavesWindowAt,
   sharedPrior,
   startingPrior,
@@ -78,6 +80,33 @@ describe('a fit', () => {
     expect(fitted.at(leaves + 0.1).raUm).toBeLessThan(0.5)
     expect(leavesWindowAt(fitted, { minRaUm: 0.01, maxRaUm: 2 })).toBeNull()
     expect(leavesWindowAt(fitted, { minRaUm: 0.3, maxRaUm: 0.9 })).toBe(0)
+  })
+})
+
+describe('a fit that is kept', () => {
+  test('answers like the one it was made from, in a few numbers', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom<CoverFamily>('solid', 'urethane', 'pearl'),
+        fc.double({ min: 0.2, max: 1.3, noNaN: true }),
+        fc.array(fc.record({ games: fc.integer({ min: 1, max: 60 }), grit: fc.integer({ min: 400, max: 6000 }) }), {
+          maxLength: 3,
+        }),
+        (cover, start, readings) => {
+          const fitted = fitWear(cover, start, readings)
+          const kept = JSON.parse(JSON.stringify(keepFit(fitted))) as ReturnType<typeof keepFit>
+          expect(JSON.stringify(kept).length).toBeLessThan(4000)
+          const again = fitOfKept(kept)
+          expect(again.fit).toEqual(fitted.fit)
+          for (const games of [0, 0.05, 0.7, 1.3, 4, 11.2, 37, 180, 1999]) {
+            const [one, other] = [fitted.at(games), again.at(games)]
+            for (const key of ['raUm', 'low', 'high'] as const)
+              expect(Math.abs(other[key] / one[key] - 1)).toBeLessThan(0.003)
+          }
+        },
+      ),
+      { numRuns: 4 },
+    )
   })
 })
 

@@ -1,9 +1,9 @@
-import { eventSchema } from '@sleetfall/contract'
+import { eventSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { number, object } from 'yup'
+import { object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
 import { write } from '../http/write.ts'
-import { createEvent, listEvents, updateEvent } from './store.ts'
+import { createEvent, deleteEvent, eventById, eventDependents, listEvents, updateEvent } from './store.ts'
 
 export function bagRoutes(context: Context): Router {
   const router = Router()
@@ -12,14 +12,39 @@ export function bagRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, eventSchema, ({ db, input }) => createEvent(db, input)),
+    write(
+      context,
+      eventSchema,
+      ({ db, input }) => createEvent(db, input),
+      ({ db, input }) => eventById(db, input.id),
+    ),
   )
   router.put(
     '/:id',
-    write(context, eventSchema.concat(object({ version: number().required() })), ({ db, input, request }) => {
-      const { version, ...rest } = input
-      return updateEvent(db, { ...rest, id: idOf(request) }, version)
-    }),
+    write(
+      context,
+      eventSchema.concat(versioned),
+      ({ db, input, request }) => {
+        const { version, ...rest } = input
+        return updateEvent(db, { ...rest, id: idOf(request) }, version)
+      },
+      ({ db, request }) => eventById(db, idOf(request)),
+    ),
+  )
+  router.get('/:id/dependents', async (request, response) => {
+    response.json(await eventDependents(context.database, idOf(request)))
+  })
+  router.delete(
+    '/:id',
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        await deleteEvent(db, idOf(request))
+        return {}
+      },
+      async () => ({}),
+    ),
   )
   return router
 }

@@ -2,6 +2,7 @@ import type { BowlingEvent, EventInput, Found } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
+import { deleteRow, dependentsOf } from '../http/mending.ts'
 import { nextPlayDay, today } from './nextDay.ts'
 
 type Row = Omit<BowlingEvent, 'nextOn'>
@@ -54,6 +55,17 @@ export async function updateEvent(db: Db, input: EventInput, version: number): P
   await writeLinks(db, input)
   return eventById(db, input.id)
 }
+
+/** Deletes an event; entries go with it, jobs promised for it keep their date. */
+export const eventDependents = (db: Db, id: string) =>
+  dependentsOf(db, id, {
+    blocks: [],
+    goes: [
+      { name: 'entrants', table: 'event_entry', column: 'event_id' },
+      { name: 'jobs that name it', table: 'job', column: 'event_id', where: `state in ('waiting', 'running')` },
+    ],
+  })
+export const deleteEvent = (db: Db, id: string) => deleteRow(db, 'event', id)
 
 export const searchEvents = (db: Db, text: string) =>
   db.many<Found>(

@@ -35,6 +35,8 @@ interface AppendOptions {
   readonly jobId?: string
   /** Volume of the pattern that games were bowled on. */
   readonly volumeMl?: number | undefined
+  /** Night that games were logged with, to be taken back with it. */
+  readonly nightId?: string
 }
 
 export async function appendEvent(
@@ -44,7 +46,8 @@ export async function appendEvent(
   options: AppendOptions,
 ): Promise<void> {
   const { id, kind, happenedAt, ...rest } = input
-  const payload = kind === 'games' ? { ...rest, volumeMl: options.volumeMl ?? assumedVolumeMl } : rest
+  const night = options.nightId === undefined ? {} : { nightId: options.nightId }
+  const payload = kind === 'games' ? { ...rest, volumeMl: options.volumeMl ?? assumedVolumeMl, ...night } : rest
   await insertRow(db, 'ball_event', {
     id,
     ballId,
@@ -71,6 +74,46 @@ export async function recordLayout(
   await insertRow(db, 'ball_event', { id, ballId, kind: 'drilled', happenedAt, payload: layout, staffId })
   await touchBall(db, ballId)
 }
+
+/** Keeps a ball to this transaction, so that two logs of it follow each other; its owner, or null when there is none. */
+export const lockBall = async (db: Db, id: string) =>
+  (await db.maybeOne<{ customerId: string }>('select customer_id from ball where id = $1 for update', [id]))
+    ?.customerId ?? null
+
+export const eventExists = async (db: Db, id: string, ballId: string) =>
+  (await db.maybeOne('select 1 from ball_event where id = $1 and ball_id = $2', [id, ballId])) !== null
+
+/** Games of a ball on a day of the server's calendar. */
+export const gamesOnDay = async (db: Db, ballId: string, day: string) =>
+  (
+    await db.one<{ games: number }>(
+      `select coalesce(sum((payload ->> 'games')::int), 0)::int as games from ball_history
+       where ball_id = $1 and kind = 'games' and not withdrawn and happened_at >= $2 and happened_at < $3`,
+      [ballId, new Date(`${day}T00:00:00`).toISOString(), new Date(`${day}T24:00:00`).toISOString()],
+    )
+  ).games
+
+export const eventsOfNight = (db: Db, nightId: string) =>
+  db.many<BallEvent>(`${select} where h.kind = 'games' and h.payload ->> 'nightId' = $1 order by h.seq`, [nightId])
+
+/** Ball and kind of an event. */
+export async function eventOf(db: Db, id: string): Promise<{ readonly ballId: string; readonly kind: BallEventKind }> {
+  const event = await db.maybeOne<{ ballId: string; kind: BallEventKind }>(
+    'select ball_id, kind from ball_event where id = $1',
+    [id],
+  )
+  if (!event) throw notFound()
+  return event
+}
+
+/** Whether a ball has no surface work on record yet, or only one that was recorded as it came in. */
+export const firstSurface = async (db: Db, ballId: string) =>
+  (
+    await db.one<{ works: number }>(
+      `select count(*)::int as works from ball_event where ball_id = $1 and kind = 'surfaced'`,
+      [ballId],
+    )
+  ).works === 0
 
 /** Takes an event back by a new one that names it. What a finished job wrote stays. */
 export async function withdrawEvent(db: Db, eventId: string, newId: string, staffId: string): Promise<string> {

@@ -29,6 +29,19 @@ describe('photos of a ball', () => {
     expect(script.body.fields[0].message).toContain('no JPEG, PNG or WebP')
     await counter.upload(`${path}/${randomUUID()}`, Buffer.alloc(10 * 1024 * 1024 + 1)).expect(413)
     await counter.upload(`/balls/${randomUUID()}/photos/${randomUUID()}`, png).expect(404)
+    // A head that claims 30,000 × 30,000 pixels is not opened.
+    const bomb = Buffer.from(png)
+    bomb.writeUInt32BE(30_000, 16)
+    bomb.writeUInt32BE(30_000, 20)
+    expect((await counter.upload(`${path}/${randomUUID()}`, bomb).expect(422)).body.fields[0].message).toContain(
+      '30000 × 30000',
+    )
+    // Sent at once, no more than a ball keeps are taken.
+    const sent = await Promise.all(
+      Array.from({ length: 15 }, () => counter.upload(`${path}/${randomUUID()}`, png).then(({ status }) => status)),
+    )
+    expect(sent.filter((status) => status === 200)).toHaveLength(11)
+    expect((await counter.get(path)).body).toHaveLength(12)
     await counter.remove(`${path}/${id}`).expect(200)
     await counter.get(`${path}/${id}`).expect(404)
   })

@@ -1,9 +1,11 @@
-import { type BallPhoto, mostPhotoBytes, mostPhotos, photoTypes } from '@sleetfall/contract'
+import { type BallPhoto, mostPhotoBytes, mostPhotoPixels, mostPhotos, photoTypes } from '@sleetfall/contract'
 import express, { type Request, Router } from 'express'
 import { fileTypeFromBuffer } from 'file-type'
+import { imageSize } from 'image-size'
 import type { Db } from '../database/db.ts'
 import { type Context, idOf, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput, notFound } from '../http/errors.ts'
+import { lockBall } from './events.ts'
 import { ballById } from './store.ts'
 
 /** Where photos lie; another store is another object of this shape. */
@@ -47,6 +49,25 @@ async function photoType(bytes: unknown): Promise<string> {
   return found.mime
 }
 
+/** Pixels are told by the file's head; a small file can hold a picture that fills a machine's memory when it is shown. */
+function refuseHuge(bytes: Uint8Array): void {
+  const { width, height } = sizeOf(bytes)
+  if (width * height > mostPhotoPixels)
+    throw invalidInput([
+      {
+        path: 'photo',
+        message: `Photo: ${width} × ${height} pixels are too many; at most ${mostPhotoPixels / 1e6} million`,
+      },
+    ])
+}
+function sizeOf(bytes: Uint8Array): { readonly width: number; readonly height: number } {
+  try {
+    return imageSize(bytes)
+  } catch {
+    throw invalidInput([{ path: 'photo', message: 'Photo: its size cannot be read; the file is damaged' }])
+  }
+}
+
 export function photoRoutes({ database }: Context): Router {
   const router = Router({ mergeParams: true })
   const photos = databasePhotos(database)
@@ -68,11 +89,21 @@ export function photoRoutes({ database }: Context): Router {
   router.put('/:photoId', express.raw({ type: () => true, limit: mostPhotoBytes }), async (request, response) => {
     const ballId = await existing(request)
     const contentType = await photoType(request.body)
-    if ((await photos.list(ballId)).length >= mostPhotos)
-      throw new ProblemError(409, 'refused', `A ball keeps at most ${mostPhotos} photos; remove one first.`)
+    const bytes = request.body as Buffer
+    refuseHuge(bytes)
     const id = idOf(request, 'photoId')
-    await photos.add({ id, ballId, contentType, bytes: request.body as Buffer, staffId: signedIn(request).id })
-    response.json(await photos.list(ballId))
+    const staffId = signedIn(request).id
+    const all = await database.transaction(async (db) => {
+      // Of photos sent at once each is counted before the next.
+      await lockBall(db, ballId)
+      const within = databasePhotos(db)
+      const known = await within.list(ballId)
+      if (known.length >= mostPhotos && !known.some((photo) => photo.id === id))
+        throw new ProblemError(409, 'refused', `A ball keeps at most ${mostPhotos} photos; remove one first.`)
+      await within.add({ id, ballId, contentType, bytes, staffId })
+      return within.list(ballId)
+    })
+    response.json(all)
   })
   router.delete('/:photoId', async (request, response) => {
     await photos.remove(await existing(request), idOf(request, 'photoId'))

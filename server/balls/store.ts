@@ -1,14 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import type { Ball, BallEvent, BallEventKind, BallInput, Found } from '@sleetfall/contract'
-import { type SurfaceConstants, surfaceNow } from '@sleetfall/core'
+import { type Learnt, type RecipeStep, type SurfaceConstants, surfaceNow } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
-import { type Experience, rememberedFit, shopExperience } from '../surface/experience.ts'
+import { shopExperience } from '../surface/experience.ts'
+import { fitsOf } from '../surface/fits.ts'
 import { learntConstants } from '../surface/oilLearning.ts'
 import { appendEvent, asSurfaceEvents, assumedVolumeMl, recordLayout, standingEvents } from './events.ts'
 
-type Row = Omit<Ball, 'surface' | 'lastEvent' | 'lastCleanedAt' | 'gamesSinceCleaning' | 'playedVolumeMl'>
+type Row = Omit<
+  Ball,
+  'surface' | 'lastEvent' | 'lastRecipe' | 'lastCleanedAt' | 'gamesSinceCleaning' | 'playedVolumeMl'
+>
 
 const select = `select b.*, c.name as customer_name, c.hand as customer_hand
   from ball_present b join customer_label c on c.id = b.customer_id`
@@ -19,11 +23,8 @@ const undoable: readonly BallEventKind[] = ['games', 'scanned', 'cleaned', 'surf
 /** Games by which the volume that a ball lately played on is told. */
 const latelyGames = 12
 
-function present(row: Row, events: readonly BallEvent[], constants: SurfaceConstants, experience: Experience): Ball {
-  const surface = surfaceNow(row, asSurfaceEvents(events), Date.now(), constants, {
-    prior: experience.priorFor(row.id, row.cover),
-    fit: rememberedFit,
-  })
+function present(row: Row, events: readonly BallEvent[], constants: SurfaceConstants, learnt: Learnt): Ball {
+  const surface = surfaceNow(row, asSurfaceEvents(events), Date.now(), constants, learnt)
   const last = events
     .filter((event) => undoable.includes(event.kind))
     .sort(byRecorded)
@@ -41,6 +42,7 @@ function present(row: Row, events: readonly BallEvent[], constants: SurfaceConst
     ...row,
     surface,
     lastEvent: last ? { id: last.id, kind: last.kind, at: last.happenedAt } : null,
+    lastRecipe: lastRecipeOf(events),
     lastCleanedAt: cleaned?.happenedAt ?? null,
     gamesSinceCleaning: sum(
       games.filter((event) => event.happenedAt > wet),
@@ -48,6 +50,17 @@ function present(row: Row, events: readonly BallEvent[], constants: SurfaceConst
     ),
     playedVolumeMl: lately.length === 0 ? assumedVolumeMl : sum(lately, 'oil') / sum(lately, 'games'),
   }
+}
+
+/** The last work with a step on the spinner; a touch-up by hand is no recipe to come back to. */
+function lastRecipeOf(events: readonly BallEvent[]): Ball['lastRecipe'] {
+  const worked = events.findLast(
+    ({ kind, payload }) =>
+      kind === 'surfaced' && (payload['steps'] as RecipeStep[]).some((step) => step.method === 'spinner'),
+  )
+  if (!worked) return null
+  const { steps, recipeKey } = worked.payload as { steps: RecipeStep[]; recipeKey?: string | null }
+  return { recipeKey: recipeKey ?? null, steps }
 }
 
 const byRecorded = (a: BallEvent, b: BallEvent) => Date.parse(a.recordedAt) - Date.parse(b.recordedAt)
@@ -61,7 +74,19 @@ async function presentAll(db: Db, rows: readonly Row[]): Promise<Ball[]> {
   const experience = await shopExperience(db, constants)
   const byBall = new Map<string, BallEvent[]>(rows.map((row) => [row.id, []]))
   for (const event of events) byBall.get(event.ballId)?.push(event)
-  return rows.map((row) => present(row, byBall.get(row.id) ?? [], constants, experience))
+  const fits = await fitsOf(
+    db,
+    rows.map((row) => row.id),
+  )
+  const balls = rows.map((row) => {
+    const expectation = () => experience.expectationOf(row.id, row.cover)
+    return present(row, byBall.get(row.id) ?? [], constants, {
+      prior: expectation().prior,
+      fit: fits.of(row.id, expectation),
+    })
+  })
+  await fits.save()
+  return balls
 }
 
 export async function listBalls(db: Db, customerId?: string): Promise<Ball[]> {

@@ -2,13 +2,16 @@ import { randomUUID } from 'node:crypto'
 import type { Job } from '@sleetfall/contract'
 import { handRefresh, recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { benchHands } from '../testing/bench.ts'
 import { aBall, aCustomer, testShop } from '../testing/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 let technician: Awaited<ReturnType<typeof shop.signIn>>
+let hands: ReturnType<typeof benchHands>
 beforeAll(async () => {
   shop = await testShop()
   technician = await shop.signIn('technician')
+  hands = benchHands(technician)
 })
 afterAll(() => shop.end())
 
@@ -34,18 +37,7 @@ async function newJob(change: object = {}, ofBall: object = {}): Promise<Job> {
   return (await technician.post('/bench/jobs', jobFor(ball.id, change)).expect(200)).body
 }
 const start = (job: Job) => technician.post(`/bench/jobs/${job.id}/start`, { version: job.version })
-/** What a technician answers at the steps that ask. */
-const answers: Readonly<Record<string, object>> = {
-  inspect: { finding: 'fine' },
-  inserts: { finding: 'fine' },
-  'wet-check': { wet: 'dry' },
-}
-const done = (job: Job, position: number, change: object = {}) =>
-  technician.post(`/bench/jobs/${job.id}/steps/${position}/done`, {
-    version: job.version,
-    ...answers[job.procedure[position]!.key],
-    ...change,
-  })
+const done = (...args: Parameters<ReturnType<typeof benchHands>['done']>) => hands.done(...args)
 const at = (job: Job, key: string) => job.procedure.findIndex((step) => step.key === key)
 const extraction = { kind: 'extract', steps: null, recipeKey: null }
 /** The tub is one; what an earlier test left in it comes out. */
@@ -53,12 +45,7 @@ async function emptyStations() {
   const running = (await technician.get('/bench/jobs')).body.filter((one: Job) => one.state === 'running')
   for (const one of running) await technician.post(`/bench/jobs/${one.id}/cancel`, { version: one.version }).expect(200)
 }
-async function through(first: Job, until: number, change: object = {}): Promise<Job> {
-  let job = first
-  for (let position = job.procedure.findIndex((step) => !step.doneAt); position < until; position += 1)
-    job = (await done(job, position, change).expect(200)).body
-  return job
-}
+const through = (...args: Parameters<ReturnType<typeof benchHands>['through']>) => hands.through(...args)
 
 describe('a job from the list to the shelf', () => {
   test('done writes surface, cleaning and reading in one go, puts the ball on the shelf, and is refused twice', async () => {
@@ -185,6 +172,7 @@ describe('water, wet holes and a ball that is not fit', () => {
     const { body: goesOn } = await resume(cooled).expect(200)
     expect(goesOn.procedure[at(running, 'soak')].pausedSeconds).toBeGreaterThan(0)
     await through(goesOn, goesOn.procedure.length)
+    await technician.post(`/bench/jobs/${goesOn.id}/alarm-seen`, {}).expect(200)
     const events = (await technician.get(`/balls/${soaking.ballId}/events`)).body
     expect(events.find((one: { kind: string }) => one.kind === 'extracted').payload.temperatureC).toBe(51)
   })
@@ -221,15 +209,167 @@ describe('water, wet holes and a ball that is not fit', () => {
     const held: Job = (await done(running, 0, { finding: 'cracked' }).expect(200)).body
     expect(held.pausedReason).toBe('cracked')
     expect(held.procedure[0]!.doneAt).toBeNull()
-    const other = await technician.post(
-      '/bench/jobs',
-      jobFor(held.ballId, { kind: 'clean', steps: null, recipeKey: null }),
-    )
+    const other = await technician.post('/bench/jobs', jobFor(held.ballId, extraction))
     expect(other.body.fields[0].message).toMatch(/crack/)
     const resumed: Job = (await technician.post(`/bench/jobs/${held.id}/resume`, { version: held.version }).expect(200))
       .body
     await done(resumed, 0).expect(200)
     expect((await technician.get(`/balls/${held.ballId}`)).body.lastFinding).toBe('fine')
+  })
+})
+
+describe('the water before the ball', () => {
+  const refused = (answer: { body: { fields?: { path: string; message: string }[] } }) =>
+    answer.body.fields?.map(({ path, message }) => `${path}: ${message}`).join(' ') ?? ''
+  /** Makes every reading of a job so much older. */
+  const age = (job: Job, minutes: number) =>
+    shop.database.run(`update job_reading set at = at - make_interval(mins => $2) where job_id = $1`, [job.id, minutes])
+
+  test('goes in only when a reading of the last five minutes is right; cooler with a reason, warmer never', async () => {
+    await emptyStations()
+    const running: Job = (await start(await newJob(extraction)).expect(200)).body
+    const tapedAt = at(running, 'tape-holes')
+    const untaped = await through(running, tapedAt)
+    expect(refused(await done(untaped, tapedAt))).toMatch(/tape and tick each one/)
+    await hands.tape(untaped, tapedAt, ['middle', 'ring', 'thumb']).expect(200)
+    expect(refused(await done(untaped, tapedAt))).toMatch(/^ticks/)
+    await hands.tape(untaped, tapedAt).expect(200)
+    let job: Job = (await done(untaped, tapedAt).expect(200)).body
+    const fill = at(job, 'prepare-water')
+    expect(refused(await done(job, fill))).toMatch(/measure it first/)
+    const skip = await technician.post(`/bench/jobs/${job.id}/steps/${fill}/skip`, {
+      version: job.version,
+      reason: 'x',
+    })
+    expect(skip.body.code).toBe('refused')
+    await hands.water(job, 58.9).expect(200)
+    expect(refused(await done(job, fill, { coolerReason: 'no' }))).toMatch(/add cold water/)
+    await hands.water(job, 51).expect(200)
+    await age(job, 6)
+    expect(refused(await done(job, fill))).toMatch(/over five minutes old/)
+    await hands.water(job, 47).expect(200)
+    expect(refused(await done(job, fill))).toMatch(/^coolerReason/)
+    job = (await done(job, fill, { coolerReason: 'An old urethane, gently' }).expect(200)).body
+    expect(job.procedure[fill]!.measured).toMatchObject({ coolerReason: 'An old urethane, gently' })
+    // Each soak asks again.
+    await age(job, 6)
+    expect(refused(await done(job, at(job, 'holes-down')))).toMatch(/measure again/)
+    await hands.water(job, 50).expect(200)
+    job = (await done(job, at(job, 'holes-down')).expect(200)).body
+    job = (await done(job, at(job, 'soak'), { minutesDone: 10 }).expect(200)).body
+    await age(job, 6)
+    expect(refused(await done(job, at(job, 'wipe-warm')))).toMatch(/measure again/)
+    await technician.post(`/bench/jobs/${job.id}/cancel`, { version: job.version }).expect(200)
+  })
+
+  test('a soak cut short and sides left out are asked about, and the record says what was really done', async () => {
+    await emptyStations()
+    const running: Job = (await start(await newJob(extraction)).expect(200)).body
+    const soak = at(running, 'soak')
+    const soaking = await through(running, soak)
+    expect(refused(await done(soaking, soak, { minutesDone: null }))).toMatch(/how long the ball really lay/)
+    expect(refused(await done(soaking, soak, { minutesDone: 11 }))).toMatch(/no more than the step has/)
+    const short: Job = (await done(soaking, soak, { minutesDone: 4 }).expect(200)).body
+    await through(short, short.procedure.length)
+    const events = (await technician.get(`/balls/${short.ballId}/events`)).body
+    // Four minutes instead of ten, then fifteen.
+    expect(events.find((one: { kind: string }) => one.kind === 'extracted').payload.minutes).toBe(19)
+
+    const sanding = await through((await start(await newJob()).expect(200)).body, 1)
+    expect(refused(await done(sanding, 1, { sidesDone: null }))).toMatch(/really done/)
+    const half: Job = (await done(sanding, 1, { sidesDone: 2 }).expect(200)).body
+    expect(half.procedure[1]!.measured['sidesDone']).toBe(2)
+    const none: Job = (await done((await through(half, 3)) as Job, 3, { sidesDone: 0 }).expect(200)).body
+    await through(none, none.procedure.length)
+    const surfaced = (await technician.get(`/balls/${none.ballId}/events`)).body.find(
+      (one: { kind: string }) => one.kind === 'surfaced',
+    )
+    // Half of the sides of 500 grit, and none of 1000.
+    expect(surfaced.payload.steps).toEqual([expect.objectContaining({ grit: 500, secondsPerSide: 15 })])
+  })
+
+  test('too hot water is told on every screen until somebody has seen it, and paused work says so', async () => {
+    await emptyStations()
+    const running: Job = (await start(await newJob(extraction)).expect(200)).body
+    const soaking = await through(running, at(running, 'soak'))
+    const strip = async () => (await technician.get('/bench/strip')).body
+    expect((await strip()).alarms).toEqual([])
+    await hands.water(soaking, 63).expect(200)
+    await hands.water(soaking, 64).expect(200)
+    const told = await strip()
+    expect(told.alarms).toEqual([expect.objectContaining({ jobId: soaking.id, temperatureC: 64, stationName: 'Bath' })])
+    const bath = told.stations.find((one: { kind: string }) => one.kind === 'bath')
+    expect(bath.job).toMatchObject({ pausedReason: 'over-temperature', pausedAt: expect.any(String) })
+    const counter = await shop.signIn('counter')
+    await counter.post(`/bench/jobs/${soaking.id}/alarm-seen`, {}).expect(200)
+    expect((await strip()).alarms).toEqual([])
+    // Hotter again after it was seen is a new alarm.
+    await hands.water(soaking, 62).expect(200)
+    expect((await strip()).alarms).toHaveLength(1)
+    await technician.post(`/bench/jobs/${soaking.id}/alarm-seen`, {}).expect(200)
+  })
+})
+
+describe('a promise that changes', () => {
+  test('a waiting job is edited, given to somebody and taken back without a move; one that runs is not', async () => {
+    await emptyStations()
+    const job = await newJob()
+    const [member] = await shop.database.many<{ id: string }>(`select id from staff where login = 'technician'`)
+    const edit = {
+      ...job,
+      dueOn: '2031-06-01',
+      assignedTo: member!.id,
+      reason: 'moved',
+      steps: recipeByKey('to-500')!.steps,
+      recipeKey: 'to-500',
+    }
+    const { body: edited } = await technician.put(`/bench/jobs/${job.id}`, edit).expect(200)
+    expect(edited).toMatchObject({ dueOn: '2031-06-01', assignedName: 'technician', reason: 'moved' })
+    expect(edited.procedure.filter((step: { key: string }) => step.key === 'sand')).toHaveLength(1)
+    expect((await technician.put(`/bench/jobs/${job.id}`, edit)).body.code).toBe('version-conflict')
+    const counter = await shop.signIn('counter')
+    await counter.post(`/bench/jobs/${job.id}/cancel`, { version: edited.version }).expect(200)
+    const moves = (await technician.get(`/balls/${job.ballId}/events`)).body
+    expect(moves.map((one: { kind: string }) => one.kind)).toEqual(['moved'])
+    const running: Job = (await start(await newJob()).expect(200)).body
+    expect((await technician.put(`/bench/jobs/${running.id}`, { ...running, reason: '' })).body.code).toBe(
+      'wrong-state',
+    )
+    expect((await counter.post(`/bench/jobs/${running.id}/cancel`, { version: running.version })).status).toBe(403)
+  })
+
+  test('a cleaning is not put beside work that includes it, and one that waits is taken along', async () => {
+    const job = await newJob()
+    const clean = { kind: 'clean', steps: null, recipeKey: null }
+    const beside = await technician.post('/bench/jobs', jobFor(job.ballId, clean))
+    expect(beside.body.fields[0].message).toMatch(/includes the cleaning/)
+    const ball = await newBall()
+    const waiting: Job = (await technician.post('/bench/jobs', jobFor(ball.id, clean)).expect(200)).body
+    const { body: taking } = await technician.post('/bench/jobs', jobFor(ball.id)).expect(200)
+    expect(taking.absorbed).toEqual(['clean'])
+    expect((await technician.get(`/bench/jobs/${waiting.id}`)).body.state).toBe('cancelled')
+  })
+
+  test('a day after its event is refused at the field, with the event’s day', async () => {
+    const ball = await newBall()
+    const event = {
+      id: randomUUID(),
+      name: 'Skerry Cup',
+      kind: 'tournament',
+      startsOn: '2031-04-05',
+      endsOn: '2031-04-06',
+      customerIds: [ball.customerId],
+    }
+    await technician.post('/events', event).expect(200)
+    const promise = (dueOn: string) => technician.post('/bench/jobs', jobFor(ball.id, { eventId: event.id, dueOn }))
+    for (const [day, words] of [
+      ['2031-04-09', /after Skerry Cup/],
+      ['2031-04-05', /day before/],
+    ] as const) {
+      const { body } = await promise(day)
+      expect(body.fields[0]).toMatchObject({ path: 'dueOn', message: expect.stringMatching(words) })
+    }
+    await promise('2031-04-04').expect(200)
   })
 })
 

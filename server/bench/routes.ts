@@ -1,24 +1,28 @@
 import {
   jobDoubtsSchema,
+  jobEditSchema,
   jobPausedSchema,
   jobSchema,
   jobTrialSchema,
   stepDoneSchema,
   stepProgressSchema,
   stepSkippedSchema,
+  versioned,
   waterReadingSchema,
 } from '@sleetfall/contract'
 import { Router } from 'express'
-import { number, object } from 'yup'
-import { type Context, idOf, requireTechnician } from '../http/context.ts'
+import { object } from 'yup'
+import { type Context, idOf, positionOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { checked, write } from '../http/write.ts'
+import { type Write, checked, write } from '../http/write.ts'
 import { doubtsAbout } from './doubts.ts'
 import {
   cancelJob,
+  editJob,
   pauseJob,
   readWater,
   resumeJob,
+  seeAlarm,
   setTrial,
   skipStep,
   startJob,
@@ -28,11 +32,10 @@ import {
 } from './service.ts'
 import { benchStrip, jobById, keepProgress, listJobs } from './store.ts'
 
-const versionSchema = object({ version: number().integer().required() })
-
 export function benchRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
+  const again = ({ db, request }: Write<unknown>) => jobById(db, idOf(request))
 
   router.get('/jobs', async (_request, response) => {
     response.json(await listJobs(database))
@@ -48,61 +51,94 @@ export function benchRoutes(context: Context): Router {
 
   router.post(
     '/jobs',
-    write(context, jobSchema, ({ db, input }) => takeJob(db, input)),
+    write(
+      context,
+      jobSchema,
+      ({ db, input }) => takeJob(db, input),
+      ({ db, input }) => jobById(db, input.id),
+    ),
   )
   router.post(
     '/jobs/:id/start',
-    write(context, versionSchema, ({ db, input, request, user }) => {
-      requireTechnician(request)
-      return startJob(db, idOf(request), input.version, user.id)
-    }),
+    write(
+      context,
+      versioned,
+      ({ db, input, request, user }) => {
+        return startJob(db, idOf(request), input.version, user.id)
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/steps/:position/done',
-    write(context, stepDoneSchema, ({ db, input, request, user }) => {
-      requireTechnician(request)
-      return stepDone(db, idOf(request), Number(request.params['position']), input, user.id)
-    }),
+    write(
+      context,
+      stepDoneSchema,
+      ({ db, input, request, user }) => {
+        return stepDone(db, idOf(request), positionOf(request), input, user.id)
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/steps/:position/progress',
-    write(context, stepProgressSchema, async ({ db, input, request }) => {
-      requireTechnician(request)
-      await keepProgress(db, idOf(request), Number(request.params['position']), input)
-      return jobById(db, idOf(request))
-    }),
+    write(
+      context,
+      stepProgressSchema,
+      async ({ db, input, request }) => {
+        await keepProgress(db, idOf(request), positionOf(request), input)
+        return jobById(db, idOf(request))
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/steps/:position/skip',
-    write(context, stepSkippedSchema, ({ db, input, request, user }) => {
-      requireTechnician(request)
-      return skipStep(db, idOf(request), Number(request.params['position']), input, user.id)
-    }),
+    write(
+      context,
+      stepSkippedSchema,
+      ({ db, input, request, user }) => {
+        return skipStep(db, idOf(request), positionOf(request), input, user.id)
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/pause',
-    write(context, jobPausedSchema, ({ db, input, request }) => {
-      requireTechnician(request)
-      return pauseJob(db, idOf(request), input.version, input.reason)
-    }),
+    write(
+      context,
+      jobPausedSchema,
+      ({ db, input, request }) => {
+        return pauseJob(db, idOf(request), input.version, input.reason)
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/resume',
-    write(context, versionSchema, ({ db, input, request }) => {
-      requireTechnician(request)
-      return resumeJob(db, idOf(request), input.version)
-    }),
+    write(
+      context,
+      versioned,
+      ({ db, input, request }) => {
+        return resumeJob(db, idOf(request), input.version)
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/water',
-    write(context, waterReadingSchema, ({ db, input, request }) => {
-      requireTechnician(request)
-      return readWater(db, idOf(request), input, 'typed')
-    }),
+    write(
+      context,
+      waterReadingSchema,
+      ({ db, input, request }) => {
+        return readWater(db, idOf(request), input, 'typed')
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/trial',
-    write(context, jobTrialSchema, ({ db, input, request }) => setTrial(db, idOf(request), input)),
+    write(context, jobTrialSchema, ({ db, input, request }) => setTrial(db, idOf(request), input), again),
   )
   /** What speaks against work, asked while it is being written down. */
   router.post('/doubts', async (request, response) => {
@@ -110,17 +146,34 @@ export function benchRoutes(context: Context): Router {
   })
   router.post(
     '/jobs/:id/back',
-    write(context, versionSchema, ({ db, input, request }) => {
-      requireTechnician(request)
-      return stepBack(db, idOf(request), input.version)
-    }),
+    write(
+      context,
+      versioned,
+      ({ db, input, request }) => {
+        return stepBack(db, idOf(request), input.version)
+      },
+      again,
+    ),
   )
   router.post(
     '/jobs/:id/cancel',
-    write(context, versionSchema, ({ db, input, request, user }) => {
-      requireTechnician(request)
-      return cancelJob(db, idOf(request), input.version, user.id)
-    }),
+    write(
+      context,
+      versioned,
+      ({ db, input, request, user }) => {
+        return cancelJob(db, idOf(request), input.version, user)
+      },
+      again,
+    ),
+  )
+  /** A job that waits: another day, another event, other work, somebody else. */
+  router.put(
+    '/jobs/:id',
+    write(context, jobEditSchema, ({ db, input, request }) => editJob(db, idOf(request), input), again),
+  )
+  router.post(
+    '/jobs/:id/alarm-seen',
+    write(context, object({}), ({ db, request, user }) => seeAlarm(db, idOf(request), user.id), again),
   )
   return router
 }

@@ -1,25 +1,48 @@
 import { randomUUID } from 'node:crypto'
-import type { BallEventInput, Job, JobInput, JobStep, StepDoneInput } from '@sleetfall/contract'
 import {
+  type BallEventInput,
+  type Job,
+  type JobEdit,
+  type JobInput,
+  type JobStep,
+  type StepDoneInput,
+  abilities,
+  mayAs,
+} from '@sleetfall/contract'
+import {
+  type JobKind,
   type RecipeStep,
+  type StepFacts,
+  type StepProblem,
   dryingHours,
   drawingSteps,
   findings,
+  gatedSteps,
   gritOfRa,
+  includesCleaning,
+  minutesInWater,
   neverSkipped,
   oilKinds,
+  openQuestions,
+  sidesMissing,
   soakWater,
+  stepAsDone,
   stepTargetRaUm,
   usualExtraction,
+  waterGate,
   waterState,
 } from '@sleetfall/core'
+import { eventById } from '../bag/store.ts'
 import { appendEvent } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { unusePad, usePad } from '../supplies/store.ts'
+import { notAllowed } from '../http/access.ts'
+import type { SignedIn } from '../http/context.ts'
 import { requireSound } from './doubts.ts'
 import { ProblemError, invalidInput, notFound, versionConflict } from '../http/errors.ts'
 import * as store from './store.ts'
+import { openJobKinds } from './store.ts'
 
 async function existing(db: Db, id: string): Promise<Job> {
   const job = await store.jobById(db, id)
@@ -83,13 +106,14 @@ export async function stepDone(
       current: job,
     })
   }
-  await refuseUnsafe(db, job, step, input)
+  const now = Date.now()
+  await refuseUnsafe(db, job, step, input, now)
   if (step.key === 'inspect' && job.kind !== 'inspect' && input.finding !== 'fine') {
     await lookedAt(db, job, step, input, staffId)
     await store.pauseJob(db, id, null, input.finding!)
     return existing(db, id)
   }
-  await store.finishStep(db, id, position, staffId, await measured(db, step, input))
+  await store.finishStep(db, id, position, staffId, await measured(db, step, input, now))
   if (step.key === 'wet-check') await lock(db, job, input, staffId)
   if (step.key === 'inspect' || step.key === 'inserts') await lookedAt(db, job, step, input, staffId)
   if (position + 1 < job.procedure.length) await begin(db, job, position + 1)
@@ -97,31 +121,77 @@ export async function stepDone(
   return existing(db, id)
 }
 
-/** Hard stops: too hot water, a ball that must not go on, a question that was not answered, a ball that has not dried. */
-async function refuseUnsafe(db: Db, job: Job, step: JobStep, input: StepDoneInput): Promise<void> {
-  const held = (message: string) => new ProblemError(409, 'hard-stop', message, { current: job })
-  if ((step.key === 'inspect' || step.key === 'inserts') && input.finding == null)
-    throw invalidInput([{ path: 'finding', message: `Finding: one of ${findings.join(', ')}` }])
-  if (step.key === 'wet-check' && input.wet == null)
-    throw invalidInput([{ path: 'wet', message: 'Holes: dry, damp or wet' }])
-  const last = (await store.readingsOf(db, job.id)).filter((one) => one.position === step.position).at(-1)
-  if (last && waterState(last.temperatureC) === 'stop')
-    throw held(
-      `The water is over ${soakWater.stopC} °C. Take the ball and your hands away, let it cool and measure again.`,
-    )
-  if (step.key === 'dry' && dries(job) && input.earlyReason === '')
-    throw invalidInput([
-      { path: 'earlyReason', message: 'Reason: the holes are still drying; say why the ball goes on before its time' },
-    ])
+const factsOf = (step: JobStep): StepFacts => {
+  const progress = step.measured['progress'] as Partial<StepFacts['progress']> | undefined
+  const { key, recipeStep, minutes, startedAt, pausedSeconds } = step
+  return {
+    ...{ key, recipeStep, minutes, startedAt, pausedSeconds },
+    progress: { sidesDone: progress?.sidesDone ?? 0, ticks: progress?.ticks ?? [] },
+  }
 }
 
+/** Field and sentence of each question that a step leaves open. */
+const questions: Readonly<Record<StepProblem, readonly [path: string, message: string]>> = {
+  finding: ['finding', `Finding: one of ${findings.join(', ')}`],
+  wet: ['wet', 'Holes: dry, damp or wet'],
+  holes: ['ticks', 'Holes: tape and tick each one first, also one that is not there'],
+  drying: ['earlyReason', 'Reason: the holes are still drying; say why the ball goes on before its time'],
+  'not-measured': ['water', 'Water: measure it first; the ball goes in only when it is right'],
+  'measured-long-ago': ['water', 'Water: the last reading is over five minutes old; measure again'],
+  'too-warm': ['water', `Water: over ${soakWater.highC} °C; add cold water and measure again`],
+  'cooler-reason': [
+    'coolerReason',
+    `Reason: the water is under ${soakWater.lowC} °C; say why the ball goes in all the same`,
+  ],
+  minutes: ['minutesDone', 'Minutes in the water: the time is not over; say how long the ball really lay in it'],
+  'minutes-too-many': ['minutesDone', 'Minutes in the water: no more than the step has'],
+  sides: ['sidesDone', 'Sides done: some are missing by the counter; say how many were really done'],
+  'sides-too-many': ['sidesDone', 'Sides done: no more than the recipe has'],
+}
+
+/** Hard stops: too hot water, and whatever the step asks that is not answered; the tablet asks by the same module. */
+async function refuseUnsafe(db: Db, job: Job, step: JobStep, input: StepDoneInput, nowMs: number): Promise<void> {
+  const readings = await store.readingsOf(db, job.id)
+  const lastWater = readings.at(-1) ?? null
+  const own = readings.filter((one) => one.position === step.position).at(-1)
+  if (own && waterState(own.temperatureC) === 'stop')
+    throw new ProblemError(
+      409,
+      'hard-stop',
+      `The water is over ${soakWater.stopC} °C. Take the ball and your hands away, let it cool and measure again.`,
+      { current: job },
+    )
+  const open = openQuestions(factsOf(step), input, {
+    nowMs,
+    nextKey: nextKeyOf(job, step, input),
+    lastWater,
+    drying: dries(job),
+  })
+  if (open.length > 0)
+    throw invalidInput(
+      open.map((problem) => {
+        const [path, message] = questions[problem]
+        return { path, message }
+      }),
+    )
+}
+
+/** A job that the finding holds does not go on to its next step. */
+const nextKeyOf = (job: Job, step: JobStep, input: Pick<StepDoneInput, 'finding'>) =>
+  step.key === 'inspect' && input.finding !== 'fine' ? null : (job.procedure[step.position + 1]?.key ?? null)
+
 /** What a step measured, as its record keeps it; a pad counts one ball more, and the step is kept with the wear it had. */
-async function measured(db: Db, step: JobStep, input: StepDoneInput): Promise<Record<string, unknown>> {
-  const { version: _version, padId, scannedGrits, ...rest } = input
-  const given = Object.fromEntries(Object.entries(rest).filter(([, value]) => value != null && value !== ''))
-  const scanned = scannedGrits.length > 0 ? { scannedGrits } : {}
-  if (padId == null || !(step.recipeStep || step.key === 'clean')) return { ...given, ...scanned }
-  return { ...given, ...scanned, padId, padUses: await usePad(db, padId) }
+async function measured(db: Db, step: JobStep, input: StepDoneInput, nowMs: number): Promise<Record<string, unknown>> {
+  const { version: _version, padId, scannedGrits, minutesDone, sidesDone, ...rest } = input
+  const given: Record<string, unknown> = Object.fromEntries(
+    Object.entries(rest).filter(([, value]) => value != null && value !== ''),
+  )
+  const facts = factsOf(step)
+  if (scannedGrits.length > 0) given['scannedGrits'] = scannedGrits
+  if (drawingSteps.includes(step.key)) given['minutesDone'] = minutesInWater(facts, { minutesDone }, nowMs)
+  if (step.recipeStep) given['sidesDone'] = sidesMissing(facts) ? (sidesDone ?? 0) : step.recipeStep.sides
+  if (padId == null || !(step.recipeStep || step.key === 'clean')) return given
+  return { ...given, padId, padUses: await usePad(db, padId) }
 }
 
 const hourMs = 3_600_000
@@ -173,6 +243,12 @@ export async function skipStep(
     throw new ProblemError(409, 'already-done', 'This step is not the current one.', { current: job })
   if (neverSkipped.includes(step.key) || (step.key === 'dry' && dries(job)))
     throw new ProblemError(409, 'refused', 'This step is not left out: what it asks decides whether the rest is safe.')
+  const next = job.procedure[position + 1]
+  const gate =
+    next && gatedSteps.includes(next.key)
+      ? waterGate((await store.readingsOf(db, id)).at(-1) ?? null, Date.now(), undefined)
+      : null
+  if (gate) throw new ProblemError(409, 'refused', `${questions[gate][1]}.`)
   await store.skipStep(db, id, position, staffId, input.reason)
   await begin(db, job, position + 1)
   return existing(db, id)
@@ -211,7 +287,10 @@ export async function readWater(
   const step = job.procedure.find((one) => one.startedAt !== null && one.doneAt === null)
   if (job.state !== 'running' || !step) throw stateProblem(job)
   await store.addReading(db, { ...reading, jobId: id, position: step.position, source })
-  if (waterState(reading.temperatureC) === 'stop') await store.pauseJob(db, id, null, overTemperature)
+  if (waterState(reading.temperatureC) === 'stop') {
+    await store.pauseJob(db, id, null, overTemperature)
+    await store.raiseAlarm(db, id)
+  }
   return existing(db, id)
 }
 
@@ -236,14 +315,22 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
     const all = readings.map((one) => one.temperatureC).filter((c) => c <= soakWater.stopC)
     const mean = all.reduce((sum, c) => sum + c, 0) / all.length
     const temperatureC = all.length > 0 ? Math.max(20, Math.round(mean * 10) / 10) : usualExtraction.temperatureC
-    const minutes = Math.min(60, Math.max(1, Math.round(drawn.reduce((sum, step) => sum + minutesInWater(step), 0))))
-    await append({ id: randomUUID(), kind: 'extracted', happenedAt: at(0), minutes, temperatureC })
+    const minutes = Math.round(drawn.reduce((sum, step) => sum + Number(step.measured['minutesDone'] ?? 0), 0))
+    // A ball that was lifted out at once lost no oil.
+    if (minutes >= 1)
+      await append({
+        id: randomUUID(),
+        kind: 'extracted',
+        happenedAt: at(0),
+        minutes: Math.min(60, minutes),
+        temperatureC,
+      })
   }
   const steps = done.flatMap((step): RecipeStep[] => {
+    if (!step.recipeStep) return []
     const uses = step.measured['padUses']
-    return step.recipeStep
-      ? [typeof uses === 'number' ? { ...step.recipeStep, padUses: Math.min(50, uses) } : step.recipeStep]
-      : []
+    const worked = stepAsDone(step.recipeStep, Number(step.measured['sidesDone'] ?? step.recipeStep.sides))
+    return worked ? [typeof uses === 'number' ? { ...worked, padUses: Math.min(50, uses) } : worked] : []
   })
   if (steps.length > 0) {
     const last = job.steps?.at(-1)
@@ -276,13 +363,6 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
   }
 }
 
-/** How long the ball really lay in the water: the clock's time without pauses, at most what was planned. */
-function minutesInWater(step: JobStep): number {
-  const clock = (Date.parse(step.doneAt!) - Date.parse(step.startedAt!)) / 60_000 - step.pausedSeconds / 60
-  // Taps in quick succession are a demonstration or a late record, not a soak of seconds.
-  return clock < 1 ? step.minutes : Math.min(step.minutes, clock)
-}
-
 /** Goes back to the step before, when 'done' was tapped too early. */
 export async function stepBack(db: Db, id: string, version: number): Promise<Job> {
   if (!(await store.claimJob(db, id, version))) throw stateProblem(await existing(db, id))
@@ -296,21 +376,73 @@ export async function stepBack(db: Db, id: string, version: number): Promise<Job
 }
 
 /** Ends a job before its time; sanding that was done by then is written, so that the record stays true. */
-export async function cancelJob(db: Db, id: string, version: number, staffId: string): Promise<Job> {
+export async function cancelJob(db: Db, id: string, version: number, user: SignedIn): Promise<Job> {
   const job = await existing(db, id)
   const wasRunning = job.state === 'running'
+  if (wasRunning && !mayAs(user.role, abilities.bench)) throw notAllowed(user.role)
   if (!(await store.changeState(db, id, version, { from: ['waiting', 'running'], to: 'cancelled' })))
     throw stateProblem(job)
   if (wasRunning) {
     await store.leaveStations(db, id)
-    await writeHistory(db, job, staffId)
-    await move(db, job, 'shelf', staffId)
+    await writeHistory(db, job, user.id)
+    await move(db, job, 'shelf', user.id)
   }
   return existing(db, id)
 }
 
+/** A promise after the event it is for helps nobody. */
+async function refuseLate(db: Db, { dueOn, eventId }: Pick<JobInput, 'dueOn' | 'eventId'>): Promise<void> {
+  const event = eventId ? await eventById(db, eventId) : null
+  if (event && dueOn > event.endsOn)
+    throw invalidInput([
+      {
+        path: 'dueOn',
+        message: `Due: after ${event.name}, which ends on ${event.endsOn}; give an earlier day or no event`,
+      },
+    ])
+  if (event?.kind === 'tournament' && dueOn >= event.startsOn)
+    throw invalidInput([
+      {
+        path: 'dueOn',
+        message: `Due: ${event.name} begins on ${event.startsOn}; the work has to be done the day before at the latest`,
+      },
+    ])
+}
+
+/** Takes work in. A cleaning that other waiting work includes is refused; one that waits is taken along by that work. */
 export async function takeJob(db: Db, input: JobInput): Promise<Job | null> {
-  return store.createJob(db, input, await requireSound(db, input))
+  await refuseLate(db, input)
+  const waiting = (await openJobKinds(db, [input.ballId])).get(input.ballId) ?? []
+  const including = waiting.find((kind) => includesCleaning(kind as JobKind))
+  if (input.kind === 'clean' && including)
+    throw new ProblemError(409, 'duplicate', `The ${including} that waits for this ball includes the cleaning.`, {
+      fields: [{ path: 'kind', message: `Work: the ${including} that waits for this ball includes the cleaning` }],
+    })
+  const overridden = await requireSound(db, input)
+  const absorbed = includesCleaning(input.kind) ? await store.withdrawWaiting(db, input.ballId, 'clean') : 0
+  const job = await store.createJob(db, input, overridden)
+  return job && absorbed > 0 ? { ...job, absorbed: ['clean'] } : job
+}
+
+/** Changes a job that waits: its day, its event, who does it, or the work itself with new steps. */
+export async function editJob(db: Db, id: string, { version, assignedTo, ...edit }: JobEdit): Promise<Job> {
+  const job = await existing(db, id)
+  if (job.state !== 'waiting')
+    throw new ProblemError(409, 'wrong-state', 'This job has begun; what it does is not changed any more.', {
+      current: job,
+    })
+  await refuseLate(db, edit)
+  const overridden = await requireSound(db, { ...edit, id, ballId: job.ballId, beforeTrialId: job.beforeTrialId })
+  await store.updateWaiting(db, id, version, { ...edit, assignedTo: assignedTo ?? null }, overridden, () =>
+    store.jobById(db, id),
+  )
+  return existing(db, id)
+}
+
+/** Marks an alarm as seen; the first who says so counts. */
+export async function seeAlarm(db: Db, id: string, staffId: string): Promise<Job> {
+  await store.seeAlarm(db, id, staffId)
+  return existing(db, id)
 }
 
 /** Ties a trial to the work, as the one before it or the one after. */

@@ -1,10 +1,20 @@
-import type { BenchStrip, Found, Job, JobInput, JobStep, Station, StepProgress } from '@sleetfall/contract'
-import { type ProcedureStep, type WorkDoubt, procedureFor } from '@sleetfall/core'
+import type {
+  BenchStrip,
+  Found,
+  Job,
+  JobEdit,
+  JobInput,
+  JobStep,
+  Station,
+  StepProgress,
+  WaterAlarm,
+} from '@sleetfall/contract'
+import { type ProcedureStep, type WorkDoubt, procedureFor, soakWater } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
-import { insertRow } from '../database/rows.ts'
+import { insertRow, updateRow } from '../database/rows.ts'
 
-const select = `select j.*, b.name as ball_name, b.cover, b.customer_id, b.customer_name, b.customer_hand,
+const select = `select j.*, (select name from staff_label where id = j.assigned_to) as assigned_name, b.name as ball_name, b.cover, b.customer_id, b.customer_name, b.customer_hand,
   p.locked_until, e.name as event_name, coalesce(s.procedure, '[]') as procedure, coalesce(w.water, '[]') as water
   from job j
   join ball_label b on b.id = j.ball_id
@@ -32,6 +42,16 @@ export const listJobs = (db: Db) =>
     [shownDoneDays],
   )
 
+/** Kinds of the work that is waiting or running, by ball. */
+export async function openJobKinds(db: Db, ballIds: readonly string[]): Promise<Map<string, string[]>> {
+  const rows = await db.many<{ ballId: string; kinds: string[] }>(
+    `select ball_id, array_agg(kind order by due_on) as kinds from job
+     where state in ('waiting', 'running') and ball_id = any($1) group by ball_id`,
+    [ballIds],
+  )
+  return new Map(rows.map((row) => [row.ballId, row.kinds]))
+}
+
 export const jobById = (db: Db, id: string) => db.maybeOne<Job>(`${select} where j.id = $1`, [id])
 
 export async function createJob(
@@ -40,6 +60,55 @@ export async function createJob(
   overridden: readonly WorkDoubt[] = [],
 ): Promise<Job | null> {
   await insertRow(db, 'job', { ...input, overridden: JSON.stringify(overridden) })
+  await writeProcedure(db, input)
+  return jobById(db, input.id)
+}
+
+/** Changes a job that still waits and writes its procedure anew. */
+export async function updateWaiting(
+  db: Db,
+  id: string,
+  version: number,
+  { reads: _reads, ...edit }: Omit<JobEdit, 'version'>,
+  overridden: readonly WorkDoubt[],
+  current: () => Promise<unknown>,
+): Promise<void> {
+  await updateRow(db, 'job', { id, version }, { ...edit, overridden: JSON.stringify(overridden) }, current)
+  await db.run('delete from job_step where job_id = $1', [id])
+  await writeProcedure(db, { id, kind: edit.kind, steps: edit.steps })
+}
+
+/** Takes waiting work of a kind off the list; returns how much there was. */
+export const withdrawWaiting = (db: Db, ballId: string, kind: Job['kind']) =>
+  db.run(`update job set state = 'cancelled' where ball_id = $1 and kind = $2 and state = 'waiting'`, [ballId, kind])
+
+/** An alarm stands until somebody has seen it; while one stands, more of the same is the same. */
+export const raiseAlarm = (db: Db, id: string) =>
+  db.run(
+    `update job set alarm_at = now(), alarm_seen_at = null, alarm_seen_by = null
+     where id = $1 and (alarm_at is null or alarm_seen_at is not null)`,
+    [id],
+  )
+export const seeAlarm = (db: Db, id: string, staffId: string) =>
+  db.run(
+    `update job set alarm_seen_at = now(), alarm_seen_by = $2
+     where id = $1 and alarm_at is not null and alarm_seen_at is null`,
+    [id, staffId],
+  )
+
+/** Water that got too hot and that nobody has seen yet. */
+const unseenAlarms = (db: Db) =>
+  db.many<WaterAlarm>(
+    `select j.id as job_id, b.name as ball_name, b.customer_name, j.alarm_at as at, r.temperature_c,
+       (select st.name from job_step s join station st on st.id = s.station_id
+        where s.job_id = j.id and s.started_at is not null order by s.position desc limit 1) as station_name
+     from job j join ball_label b on b.id = j.ball_id
+     join lateral (select temperature_c from job_reading where job_id = j.id and temperature_c > $1 order by at desc limit 1) r on true
+     where j.alarm_at is not null and j.alarm_seen_at is null order by j.alarm_at`,
+    [soakWater.stopC],
+  )
+
+async function writeProcedure(db: Db, input: Pick<JobInput, 'id' | 'kind' | 'steps'>): Promise<void> {
   const procedure = procedureFor(input.kind, input.steps ?? [])
   for (const [position, step] of procedure.entries()) {
     const { key, station, minutes, cautions, recipeStep } = step
@@ -53,7 +122,6 @@ export async function createJob(
       recipeStep,
     })
   }
-  return jobById(db, input.id)
 }
 
 /** Moves a job to another state if it is still in the one and the version that the writer saw. */
@@ -225,11 +293,12 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
       minutes: number
       pausedSeconds: number
       pausedAt: string | null
+      pausedReason: string
     }
   >(
-    `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes, r.paused_seconds, r.paused_at
+    `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes, r.paused_seconds, r.paused_at, r.paused_reason
      from station s left join lateral (
-       select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes, st.paused_seconds, j.paused_at
+       select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes, st.paused_seconds, j.paused_at, j.paused_reason
        from job_step st join job j on j.id = st.job_id and j.state = 'running' join ball_label b on b.id = j.ball_id
        where st.station_id = s.id and st.started_at is not null and st.done_at is null
        order by st.started_at limit 1) r on true
@@ -249,7 +318,7 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
     kind,
     job: jobId === null ? null : { id: jobId, ballName, stepKey: key, ...times },
   }))
-  return { stations, next, waiting, serverTime: new Date().toISOString() }
+  return { stations, alarms: await unseenAlarms(db), next, waiting, serverTime: new Date().toISOString() }
 }
 
 export const searchJobs = (db: Db, text: string) =>

@@ -66,32 +66,32 @@ describe('migrations that have landed', () => {
     }
   })
 
-  test.each(['first', 'second'])('a database made by the %s text of 0011 is brought to the same schema', async (text) => {
-    const [former, whole] = [await emptyDatabaseUrl(), await emptyDatabaseUrl()]
-    const own = mkdtempSync(join(tmpdir(), 'migrations-'))
-    for (const name of sqlFiles().slice(0, 10)) cpSync(join(folder, name), join(own, name))
-    cpSync(
-      join(import.meta.dirname, 'fixtures', `0011_${text}_text.sql`),
-      join(own, '0011_bench_and_upkeep.sql'),
-    )
-    await migrate(former, own)
-    await migrate(former, folder)
-    await migrate(whole, folder)
-    const schemaOf = async (url: string) => {
-      const database = openDatabase(url)
-      const columns = await database.many(
-        `select table_name, column_name, data_type, is_nullable, column_default from information_schema.columns
+  test.each(['first', 'second'])(
+    'a database made by the %s text of 0011 is brought to the same schema',
+    async (text) => {
+      const [former, whole] = [await emptyDatabaseUrl(), await emptyDatabaseUrl()]
+      const own = mkdtempSync(join(tmpdir(), 'migrations-'))
+      for (const name of sqlFiles().slice(0, 10)) cpSync(join(folder, name), join(own, name))
+      cpSync(join(import.meta.dirname, 'fixtures', `0011_${text}_text.sql`), join(own, '0011_bench_and_upkeep.sql'))
+      await migrate(former, own)
+      await migrate(former, folder)
+      await migrate(whole, folder)
+      const schemaOf = async (url: string) => {
+        const database = openDatabase(url)
+        const columns = await database.many(
+          `select table_name, column_name, data_type, is_nullable, column_default from information_schema.columns
          where table_schema = 'public' order by 1, 2`,
-      )
-      const checks = await database.many(
-        `select conrelid::regclass::text as of, conname as name, pg_get_constraintdef(oid) as text from pg_constraint
+        )
+        const checks = await database.many(
+          `select conrelid::regclass::text as of, conname as name, pg_get_constraintdef(oid) as text from pg_constraint
          where connamespace = 'public'::regnamespace order by 1, 2`,
-      )
-      await database.close()
-      return { columns, checks }
-    }
-    expect(await schemaOf(former)).toEqual(await schemaOf(whole))
-  })
+        )
+        await database.close()
+        return { columns, checks }
+      }
+      expect(await schemaOf(former)).toEqual(await schemaOf(whole))
+    },
+  )
 })
 
 test('every table has created and updated times and a row version', async () => {

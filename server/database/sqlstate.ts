@@ -7,9 +7,15 @@ export const restrictViolation = '23001'
 const awayClasses = ['08', '57', '53']
 const awayCodes = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT']
 
+/** All connections are in use, here or at the database: it works, but not for everybody at once. */
+export function isBusy(error: unknown): boolean {
+  const { code, message } = error as { code?: string; message?: string }
+  return code === '53300' || (code === undefined && message === 'timeout exceeded when trying to connect')
+}
+
 export function isAway(error: unknown): boolean {
   const { code, message } = error as { code?: string; message?: string }
   if (code !== undefined) return awayCodes.includes(code) || awayClasses.includes(code.slice(0, 2))
-  // node-postgres gives no code for connections that break or do not come about.
-  return message !== undefined && /^(Connection terminated|timeout exceeded when trying to connect)/.test(message)
+  // node-postgres gives no code for connections that break.
+  return message !== undefined && /^Connection terminated/.test(message)
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { type ServerResponse, createServer } from 'node:http'
 import type { Job } from '@sleetfall/contract'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { benchHands } from '../testing/bench.ts'
 import { aBall, aCustomer, testShop } from '../testing/shop.ts'
 
 /** A device by the interface that the stand-ins have, told by the test what to say. */
@@ -79,12 +80,10 @@ async function soaking(): Promise<Job> {
     await technician.post('/bench/jobs', { id, ballId: ball.id, kind: 'extract', dueOn: '2031-05-01' }).expect(200)
   ).body
   job = (await technician.post(`/bench/jobs/${id}/start`, { version: job.version }).expect(200)).body
-  const soak = job.procedure.findIndex((step) => step.key === 'soak')
-  for (let position = 0; position < soak; position += 1) {
-    const answer = { version: job.version, finding: 'fine' }
-    job = (await technician.post(`/bench/jobs/${id}/steps/${position}/done`, answer).expect(200)).body
-  }
-  return job
+  return benchHands(technician).through(
+    job,
+    job.procedure.findIndex((step) => step.key === 'soak'),
+  )
 }
 const read = async (job: Job): Promise<Job> => (await technician.get(`/bench/jobs/${job.id}`)).body
 
@@ -99,13 +98,14 @@ describe('the bath', () => {
         device.say(temperatureC)
         return holds(await read(job))
       })
-    await says(51, (now) => now.water.length === 1)
-    await says(55, (now) => now.water.length === 2)
+    const heard = (now: Job) => now.water.filter((one) => one.source === 'bath')
+    await says(52, (now) => heard(now).length === 1)
+    await says(55, (now) => heard(now).length === 2)
     await says(61, (now) => now.pausedAt !== null)
     const stopped = await read(job)
     expect(stopped.pausedReason).toBe('over-temperature')
-    expect(stopped.water.map((one) => [one.temperatureC, one.source])).toEqual([
-      [51, 'bath'],
+    expect(heard(stopped).map((one) => [one.temperatureC, one.source])).toEqual([
+      [52, 'bath'],
       [55, 'bath'],
       [61, 'bath'],
     ])

@@ -72,7 +72,7 @@ describe('stock list', () => {
     ...change,
   })
   test('adds and brings up to date by name and weight; one wrong row and nothing is written', async () => {
-    const counter = await shop.signIn('counter')
+    const counter = await shop.signIn('technician')
     const rows = [row('Gannet'), row('Gannet', { weightLb: 14 }), row('Skua')]
     expect((await counter.post('/stock/import', { id: randomUUID(), rows }).expect(200)).body).toEqual({
       added: 3,

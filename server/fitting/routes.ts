@@ -1,17 +1,22 @@
-import { gripSheetSchema, namedLayoutSchema, stockImportSchema } from '@sleetfall/contract'
+import { gripSheetSchema, namedLayoutSchema, stockBallSchema, stockImportSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { number, object } from 'yup'
-import { type Context, idOf, requireTechnician } from '../http/context.ts'
+import { object } from 'yup'
+import { type Context, idOf } from '../http/context.ts'
 import { write } from '../http/write.ts'
 import {
   createLayout,
   createSheet,
+  deleteStock,
   importStock,
+  layoutById,
+  sheetById,
+  stockById,
   listLayouts,
   listStock,
   removeLayout,
   sheetsOf,
   updateLayout,
+  updateStock,
 } from './store.ts'
 
 /** The shop's named layouts. */
@@ -22,21 +27,36 @@ export function layoutRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, namedLayoutSchema, ({ db, input }) => createLayout(db, input)),
+    write(
+      context,
+      namedLayoutSchema,
+      ({ db, input }) => createLayout(db, input),
+      ({ db, input }) => layoutById(db, input.id),
+    ),
   )
   router.put(
     '/:id',
-    write(context, namedLayoutSchema.concat(object({ version: number().required() })), ({ db, input, request }) => {
-      const { version, ...rest } = input
-      return updateLayout(db, { ...rest, id: idOf(request) }, version)
-    }),
+    write(
+      context,
+      namedLayoutSchema.concat(versioned),
+      ({ db, input, request }) => {
+        const { version, ...rest } = input
+        return updateLayout(db, { ...rest, id: idOf(request) }, version)
+      },
+      ({ db, request }) => layoutById(db, idOf(request)),
+    ),
   )
   router.delete(
     '/:id',
-    write(context, object({}), async ({ db, request }) => {
-      await removeLayout(db, idOf(request))
-      return {}
-    }),
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        await removeLayout(db, idOf(request))
+        return {}
+      },
+      async () => ({}),
+    ),
   )
   return router
 }
@@ -49,10 +69,14 @@ export function sheetRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, gripSheetSchema, ({ db, input, user, request }) => {
-      requireTechnician(request)
-      return createSheet(db, input, user.id)
-    }),
+    write(
+      context,
+      gripSheetSchema,
+      ({ db, input, user }) => {
+        return createSheet(db, input, user.id)
+      },
+      ({ db, input }) => sheetById(db, input.id),
+    ),
   )
   return router
 }
@@ -66,6 +90,30 @@ export function stockRoutes(context: Context): Router {
   router.post(
     '/import',
     write(context, stockImportSchema, ({ db, input }) => importStock(db, input.rows)),
+  )
+  router.put(
+    '/:id',
+    write(
+      context,
+      stockBallSchema.concat(versioned),
+      ({ db, input, request }) => {
+        const { version, ...rest } = input
+        return updateStock(db, idOf(request), rest, version)
+      },
+      ({ db, request }) => stockById(db, idOf(request)),
+    ),
+  )
+  router.delete(
+    '/:id',
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        await deleteStock(db, idOf(request))
+        return {}
+      },
+      async () => ({}),
+    ),
   )
   return router
 }

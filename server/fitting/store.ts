@@ -11,8 +11,10 @@ import { randomUUID } from 'node:crypto'
 import type { Db } from '../database/db.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
+import { deleteRow } from '../http/mending.ts'
 
-const layoutById = (db: Db, id: string) => db.maybeOne<NamedLayout>('select * from named_layout where id = $1', [id])
+export const layoutById = (db: Db, id: string) =>
+  db.maybeOne<NamedLayout>('select * from named_layout where id = $1', [id])
 
 export const listLayouts = (db: Db) =>
   db.many<NamedLayout>('select * from named_layout order by name collate "und-x-icu"')
@@ -43,13 +45,36 @@ const sheetSelect = `select g.*, s.name as taken_by from grip_sheet g left join 
 export const sheetsOf = (db: Db, customerId: string) =>
   db.many<GripSheet>(`${sheetSelect} where g.customer_id = $1 order by g.created_at desc, g.id`, [customerId])
 
+export const sheetById = (db: Db, id: string) => db.maybeOne<GripSheet>(`${sheetSelect} where g.id = $1`, [id])
+
 export async function createSheet(db: Db, input: GripSheetInput, staffId: string): Promise<GripSheet | null> {
   await insertRow(db, 'grip_sheet', { ...input, staffId })
-  return db.maybeOne<GripSheet>(`${sheetSelect} where g.id = $1`, [input.id])
+  return sheetById(db, input.id)
 }
 
 export const listStock = (db: Db) =>
   db.many<StockBall>('select * from stock_ball order by name collate "und-x-icu", weight_lb')
+
+export const stockById = (db: Db, id: string) => db.maybeOne<StockBall>('select * from stock_ball where id = $1', [id])
+
+async function refuseTakenStock(db: Db, id: string, { name, weightLb }: StockBallInput): Promise<void> {
+  const same = await db.maybeOne(
+    'select id from stock_ball where lower(name) = lower($1) and coalesce(weight_lb, 0) = coalesce($2, 0) and id <> $3',
+    [name, weightLb ?? null, id],
+  )
+  if (same) throw duplicate('name', `Name: ${name} is in the list already with this weight`)
+}
+export async function updateStock(
+  db: Db,
+  id: string,
+  input: StockBallInput,
+  version: number,
+): Promise<StockBall | null> {
+  await refuseTakenStock(db, id, input)
+  await updateRow(db, 'stock_ball', { id, version }, input, () => stockById(db, id))
+  return stockById(db, id)
+}
+export const deleteStock = (db: Db, id: string) => deleteRow(db, 'stock_ball', id)
 
 /** Writes all rows: a known name and weight is brought up to date, another is added. */
 export async function importStock(db: Db, rows: readonly StockBallInput[]): Promise<StockImported> {

@@ -21,26 +21,19 @@ export interface SignedIn {
 
 declare module 'express-session' {
   interface SessionData {
-    user: SignedIn
+    /** Who signed in, and the count of their sessions' ends at that time. */
+    user: { readonly id: string; readonly epoch: number }
   }
 }
 
-/** The staff member of a request; everything below `/api` but sign-in needs one. */
+const members = new WeakMap<Request, SignedIn>()
+export const setMember = (request: Request, member: SignedIn) => void members.set(request, member)
+
+/** The staff member of a request, as they stand now; everything below `/api` but sign-in needs one. */
 export function signedIn(request: Request): SignedIn {
-  const user = request.session.user
-  if (!user) throw new ProblemError(401, 'not-signed-in', 'Please sign in again; nothing you typed is lost.')
-  return user
-}
-
-export function requireOwner(request: Request): void {
-  if (signedIn(request).role !== 'owner') throw new ProblemError(403, 'not-allowed', 'Only the owner may change this.')
-}
-
-/** Bench work and trials are the technicians'; the counter takes in, logs and hands out. */
-export function requireTechnician(request: Request): void {
-  if (signedIn(request).role === 'counter') {
-    throw new ProblemError(403, 'not-allowed', 'This needs a technician. Ask one, or sign in as one.')
-  }
+  const member = members.get(request)
+  if (!member) throw new ProblemError(401, 'not-signed-in', 'Please sign in again; nothing you typed is lost.')
+  return member
 }
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
@@ -50,4 +43,11 @@ export function idOf(request: Request, name = 'id'): string {
   const value = String(request.params[name])
   if (!uuid.test(value)) throw new ProblemError(404, 'not-found', 'There is no such record.')
   return value
+}
+
+/** A path parameter that counts the steps of a job. */
+export function positionOf(request: Request): number {
+  const value = String(request.params['position'])
+  if (!/^\d{1,3}$/.test(value)) throw new ProblemError(404, 'not-found', 'There is no such step.')
+  return Number(value)
 }

@@ -4,6 +4,7 @@ import {
   checkViolation,
   foreignKeyViolation,
   isAway,
+  isBusy,
   restrictViolation,
   uniqueViolation,
 } from '../database/sqlstate.ts'
@@ -45,19 +46,36 @@ function fromDatabase(error: { code?: string; constraint?: string }): ProblemErr
         `A value lies outside its allowed range (${error.constraint ?? ''}).`,
       )
     default:
-      return null
+      break
   }
+  // What is left of data exceptions and broken constraints is the input's fault (PostgreSQL manual, appendix A).
+  if (error.code?.startsWith('22'))
+    return new ProblemError(422, 'invalid-input', 'A value cannot be stored as it is. Check dates, figures and signs.')
+  if (error.code?.startsWith('23')) return new ProblemError(409, 'refused', 'This does not fit what is stored already.')
+  return null
+}
+
+/** Statuses that reading a request can end with, in words. */
+const unreadable: Readonly<Record<number, string>> = {
+  400: 'The request could not be read.',
+  404: 'There is nothing at this address.',
+  413: 'The request is too large.',
+  415: 'The request is packed or written in a way that is not read here.',
 }
 
 function asProblem(error: unknown): ProblemError | null {
   if (error instanceof ProblemError) return error
+  if (isBusy(error)) return new ProblemError(503, 'busy', 'The server is busy; it is tried again.')
   if (isAway(error)) return new ProblemError(503, 'unavailable', 'The database is not answering; it is tried again.')
   const known = fromDatabase(error as { code?: string })
   if (known) return known
-  const status = (error as { status?: number }).status
-  if (status === 400) return new ProblemError(400, 'invalid-input', 'The request could not be read.')
-  if (status === 413) return new ProblemError(413, 'invalid-input', 'The request is too large.')
-  return null
+  const { status } = error as { status?: number }
+  if (typeof status !== 'number' || status < 400 || status > 499) return null
+  return new ProblemError(
+    status,
+    status === 404 ? 'not-found' : 'invalid-input',
+    unreadable[status] ?? unreadable[400]!,
+  )
 }
 
 export const unknownRoute: RequestHandler = () => {
@@ -77,6 +95,6 @@ export const sendProblem: ErrorRequestHandler = (error: unknown, request, respon
     requestId: String(request.id),
     ...problem.extra,
   }
-  if (problem.code === 'unavailable') response.set('Retry-After', '2')
+  if (problem.status === 503) response.set('Retry-After', '2')
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(body))
 }

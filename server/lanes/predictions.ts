@@ -16,6 +16,8 @@ export const predictionsFor = (db: Db, ballId: string, patternId: string) =>
     patternId,
   ])
 
+const predictionById = (db: Db, id: string) => db.maybeOne<Prediction>(`${select} where p.id = $1`, [id])
+
 export async function savePrediction(db: Db, input: PredictionInput, staffId: string): Promise<Prediction | null> {
   const ball = await ballById(db, input.ballId)
   if (!ball) throw notFound('There is no such ball.')
@@ -23,7 +25,7 @@ export async function savePrediction(db: Db, input: PredictionInput, staffId: st
     throw invalidInput([{ path: 'ballId', message: 'Ball: belongs to another customer; choose one of this bowler' }])
   }
   await insertRow(db, 'prediction', { ...input, staffId })
-  return db.maybeOne<Prediction>(`${select} where p.id = $1`, [input.id])
+  return predictionById(db, input.id)
 }
 
 export function predictionRoutes(context: Context): Router {
@@ -33,7 +35,12 @@ export function predictionRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, predictionSchema, ({ db, input, user }) => savePrediction(db, input, user.id)),
+    write(
+      context,
+      predictionSchema,
+      ({ db, input, user }) => savePrediction(db, input, user.id),
+      ({ db, input }) => predictionById(db, input.id),
+    ),
   )
   return router
 }

@@ -4,6 +4,7 @@ import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
+import { type Hanging, deleteRow, dependentsOf, refuseBlocked } from '../http/mending.ts'
 
 type Row = Omit<Pattern, 'figures'>
 
@@ -52,6 +53,19 @@ export async function updatePattern(db: Db, input: PatternInput, version: number
   await updateRow(db, 'pattern', { id: input.id, version }, record, () => patternById(db, input.id))
   await writeLoads(db, input.id, loads)
   return patternById(db, input.id)
+}
+
+const hangs = (name: string, table: string): Hanging => ({ name, table, column: 'pattern_id' })
+export const patternDependents = (db: Db, id: string) =>
+  dependentsOf(db, id, {
+    blocks: [hangs('trials', 'trial'), hangs('kept predictions', 'prediction'), hangs('events', 'event_pattern')],
+    goes: [],
+  })
+
+/** Deletes a pattern that nothing speaks of; games logged on it keep its volume. */
+export async function deletePattern(db: Db, id: string): Promise<void> {
+  refuseBlocked(await patternDependents(db, id), 'Retire it: it is then not offered any more.')
+  await deleteRow(db, 'pattern', id)
 }
 
 export const searchPatterns = (db: Db, text: string) =>

@@ -42,18 +42,20 @@ export function openRoutes({ database }: Context): Router {
     const { customerId, expiresOn } = await holder(db, request)
     const customer = await customerById(db, customerId)
     if (!customer) throw notFound()
-    const rows = (await upkeepBoard(db)).rows.filter((row) => row.customerId === customerId)
+    const { rows } = await upkeepBoard(db, customerId)
     return {
       shopName: await shopName(db),
       customerName: customer.name,
       expiresOn,
-      balls: (await listBalls(db, customerId)).map(({ id, name, surface, gamesSinceCleaning, lockedUntil }) => ({
-        ...{ id, name, gamesSinceCleaning, lockedUntil },
-        grit: surface.grit,
-        status: surface.status,
-        gamesOnSurface: surface.gamesOnSurface,
-        due: rows.find((row) => row.ballId === id)?.due ?? [],
-      })),
+      balls: (await listBalls(db, customerId))
+        .filter((ball) => ball.retiredOn === null)
+        .map(({ id, name, surface, gamesSinceCleaning, lockedUntil }) => ({
+          ...{ id, name, gamesSinceCleaning, lockedUntil },
+          grit: surface.grit,
+          status: surface.status,
+          gamesOnSurface: surface.gamesOnSurface,
+          due: rows.find((row) => row.ballId === id)?.due ?? [],
+        })),
       patterns: (await listPatterns(db)).map(({ id, name }) => ({ id, name })),
     }
   }

@@ -1,7 +1,6 @@
-import { shopSchema } from '@sleetfall/contract'
+import { shopSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { number, object } from 'yup'
-import { type Context, requireOwner } from '../http/context.ts'
+import { type Context } from '../http/context.ts'
 import { write } from '../http/write.ts'
 import { readShop, saveShop } from './store.ts'
 
@@ -12,11 +11,15 @@ export function shopRoutes(context: Context): Router {
   })
   router.put(
     '/',
-    write(context, shopSchema.concat(object({ version: number().required() })), ({ db, input, request }) => {
-      requireOwner(request)
-      const { version, ...rest } = input
-      return saveShop(db, rest, version)
-    }),
+    write(
+      context,
+      shopSchema.concat(versioned),
+      ({ db, input }) => {
+        const { version, ...rest } = input
+        return saveShop(db, rest, version)
+      },
+      ({ db }) => readShop(db),
+    ),
   )
   return router
 }

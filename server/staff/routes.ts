@@ -1,107 +1,167 @@
-import { preferencesSchema, type SessionInfo, signInSchema, staffSchema } from '@sleetfall/contract'
+import {
+  passwordChangeSchema,
+  preferencesSchema,
+  type SessionInfo,
+  signInSchema,
+  staffSchema,
+  versioned,
+} from '@sleetfall/contract'
 import { type Request, Router } from 'express'
-import { rateLimit } from 'express-rate-limit'
-import { number, object } from 'yup'
-import { type Context, idOf, requireOwner, signedIn } from '../http/context.ts'
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
+import { type Context, idOf, setMember, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput } from '../http/errors.ts'
 import { RateLimitStore } from '../http/rateLimitStore.ts'
 import { checked, write } from '../http/write.ts'
 import { shopName } from '../shop/store.ts'
+import { refuseCommon } from './password.ts'
 import * as staff from './store.ts'
 
 const attempts = 10
 const windowMs = 10 * 60_000
 
+/** A sign-in name as the database has it, however it was typed. */
+const loginOf = (typed: unknown) => (typeof typed === 'string' ? typed.normalize('NFKC').trim().toLowerCase() : '')
+
+const tooMany = () => {
+  throw new ProblemError(429, 'too-many-attempts', 'Too many attempts. Wait ten minutes and try again.')
+}
+
+/** What signing in and out, and the own preferences and password, need. `attempt` limits guesses. */
+function guards({ database }: Context) {
+  const limiter = (prefix: string, key: (request: Request) => string) =>
+    rateLimit({
+      windowMs,
+      limit: attempts,
+      skipSuccessfulRequests: true,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      store: new RateLimitStore(database, prefix),
+      keyGenerator: key,
+      handler: tooMany,
+    })
+  return {
+    signIn: limiter('sign-in:', (request) =>
+      `${ipKeyGenerator(request.ip ?? '')}:${loginOf((request.body as { login?: unknown } | null)?.login)}`.slice(
+        0,
+        200,
+      ),
+    ),
+    password: limiter('password:', (request) => signedIn(request).id),
+  }
+}
+
+async function sessionInfo({ database }: Context, request: Request): Promise<SessionInfo> {
+  const { id } = signedIn(request)
+  const user = await staff.staffById(database, id)
+  if (!user) throw new ProblemError(401, 'not-signed-in', 'Please sign in again; nothing you typed is lost.')
+  const { login, name, role } = user
+  const preferences = await staff.preferencesOf(database, id)
+  return { user: { id, login, name, role }, preferences, shopName: await shopName(database) }
+}
+
+/** Signing in and out, before anybody is known. */
 export function sessionRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
+  const guard = guards(context)
 
-  const info = async (request: Request): Promise<SessionInfo> => {
-    const { id } = signedIn(request)
-    const user = await staff.staffById(database, id)
-    if (!user?.active) throw new ProblemError(401, 'not-signed-in', 'Please sign in again; nothing you typed is lost.')
-    const { login, name, role } = user
-    const preferences = await staff.preferencesOf(database, id)
-    return { user: { id, login, name, role }, preferences, shopName: await shopName(database) }
-  }
-
-  const limiter = rateLimit({
-    windowMs,
-    limit: attempts,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    store: new RateLimitStore(database, 'sign-in:'),
-    keyGenerator: (request) =>
-      `${request.ip}:${String((request.body as { login?: unknown } | null)?.login)}`.slice(0, 200),
-    validate: { keyGeneratorIpFallback: false },
-    handler: () => {
-      throw new ProblemError(429, 'too-many-attempts', 'Too many attempts. Wait ten minutes and try again.')
-    },
+  router.get('/', async (request, response) => {
+    response.json(await sessionInfo(context, request))
   })
 
-  router.get('/session', async (request, response) => {
-    response.json(await info(request))
-  })
-
-  router.post('/session', limiter, async (request, response) => {
+  router.post('/', guard.signIn, async (request, response) => {
     const { login, password } = checked(signInSchema, request.body)
-    const user = await staff.authenticate(database, login.toLowerCase(), password)
+    const user = await staff.authenticate(database, loginOf(login), password)
     if (!user) throw new ProblemError(401, 'wrong-credentials', 'Sign-in name and password do not match.')
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((error) => (error ? reject(error) : resolve())),
     )
-    request.session.user = { id: user.id, role: user.role }
-    response.json(await info(request))
+    request.session.user = { id: user.id, epoch: user.sessionEpoch }
+    setMember(request, user)
+    response.json(await sessionInfo(context, request))
   })
 
-  router.delete('/session', async (request, response) => {
+  router.delete('/', async (request, response) => {
     await new Promise<void>((resolve, reject) =>
       request.session.destroy((error) => (error ? reject(error) : resolve())),
     )
     response.clearCookie('sleetfall').status(204).end()
   })
+  return router
+}
 
+/** What everybody may change of their own. */
+export function ownRoutes(context: Context): Router {
+  const { database } = context
+  const router = Router()
   router.put(
-    '/session/preferences',
-    write(context, preferencesSchema, async ({ db, input, user }) => {
-      await staff.savePreferences(db, user.id, input)
-      return input
-    }),
+    '/preferences',
+    write(
+      context,
+      preferencesSchema,
+      async ({ db, input, user }) => {
+        await staff.savePreferences(db, user.id, input)
+        return input
+      },
+      ({ db, user }) => staff.preferencesOf(db, user.id),
+    ),
   )
+  /** The own password: the present one is asked, every other session of theirs ends. Not kept by a write id: it is a secret. */
+  router.put('/password', guards(context).password, async (request, response) => {
+    const user = signedIn(request)
+    const { present, next } = checked(passwordChangeSchema, request.body)
+    const { login, name } = (await staff.staffById(database, user.id))!
+    refuseCommon('next', next, [login, name])
+    const epoch = await database.transaction((db) => staff.changePassword(db, user.id, { present, next }))
+    if (epoch === null)
+      throw new ProblemError(422, 'invalid-input', 'The present password is not right.', {
+        fields: [{ path: 'present', message: 'Present password: this is not it' }],
+      })
+    request.session.user = { id: user.id, epoch }
+    response.status(204).end()
+  })
   return router
 }
 
 export function staffRoutes(context: Context): Router {
   const router = Router()
 
-  router.get('/', async (request, response) => {
-    requireOwner(request)
+  router.get('/', async (_request, response) => {
     response.json(await staff.listStaff(context.database))
   })
 
   router.post(
     '/',
-    write(context, staffSchema, ({ db, input, request }) => {
-      requireOwner(request)
-      const { password } = input
-      if (!password) throw invalidInput([{ path: 'password', message: 'Password: a new member needs one' }])
-      return staff.createStaff(db, { ...input, password })
-    }),
+    write(
+      context,
+      staffSchema,
+      ({ db, input }) => {
+        const { password } = input
+        if (!password) throw invalidInput([{ path: 'password', message: 'Password: a new member needs one' }])
+        refuseCommon('password', password, [input.login, input.name])
+        return staff.createStaff(db, { ...input, password })
+      },
+      ({ db, input }) => staff.staffById(db, input.id),
+    ),
   )
 
   router.put(
     '/:id',
-    write(context, staffSchema.concat(object({ version: number().required() })), async ({ db, input, request }) => {
-      requireOwner(request)
-      const { version, ...rest } = input
-      const saved = await staff.updateStaff(db, { ...rest, id: idOf(request) }, version)
-      // Rolled back with the transaction: the shop is never left without somebody who may change it.
-      if ((await staff.activeOwners(db)) === 0) {
-        throw invalidInput([{ path: 'role', message: 'Role: the shop needs at least one active owner' }])
-      }
-      return saved
-    }),
+    write(
+      context,
+      staffSchema.concat(versioned),
+      async ({ db, input, request }) => {
+        const { version, ...rest } = input
+        if (rest.password) refuseCommon('password', rest.password, [rest.login, rest.name])
+        const saved = await staff.updateStaff(db, { ...rest, id: idOf(request) }, version)
+        // Rolled back with the transaction: the shop is never left without somebody who may change it.
+        if ((await staff.activeOwners(db)) === 0) {
+          throw invalidInput([{ path: 'role', message: 'Role: the shop needs at least one active owner' }])
+        }
+        return saved
+      },
+      ({ db, request }) => staff.staffById(db, idOf(request)),
+    ),
   )
   return router
 }

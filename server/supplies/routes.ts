@@ -1,12 +1,10 @@
-import { padSchema, shopRecipeSchema } from '@sleetfall/contract'
+import { padSchema, shopRecipeSchema, versioned as version } from '@sleetfall/contract'
 import { Router } from 'express'
-import { number, object } from 'yup'
-import { type Context, idOf, requireTechnician } from '../http/context.ts'
+import { object } from 'yup'
+import { type Context, idOf } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
 import { write } from '../http/write.ts'
 import * as store from './store.ts'
-
-const version = object({ version: number().integer().required() })
 
 /** Pads, sheets and products of the shop. */
 export function padRoutes(context: Context): Router {
@@ -16,38 +14,52 @@ export function padRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, padSchema, ({ db, input, request }) => {
-      requireTechnician(request)
-      return store.createPad(db, input)
-    }),
+    write(
+      context,
+      padSchema,
+      ({ db, input }) => store.createPad(db, input),
+      ({ db, input }) => store.padById(db, input.id),
+    ),
   )
   router.put(
     '/:id',
-    write(context, padSchema.concat(version), ({ db, input, request }) => {
-      requireTechnician(request)
-      const { version: seen, ...rest } = input
-      return store.updatePad(db, { ...rest, id: idOf(request) }, seen)
-    }),
+    write(
+      context,
+      padSchema.concat(version),
+      ({ db, input, request }) => {
+        const { version: seen, ...rest } = input
+        return store.updatePad(db, { ...rest, id: idOf(request) }, seen)
+      },
+      ({ db, request }) => store.padById(db, idOf(request)),
+    ),
   )
   router.post(
     '/:id/open-spare',
-    write(context, version, async ({ db, input, request }) => {
-      requireTechnician(request)
-      if (await store.openSpare(db, idOf(request), input.version)) return store.padById(db, idOf(request))
-      throw new ProblemError(
-        409,
-        'refused',
-        'There is no spare left, or somebody just opened it. Look at the list again.',
-      )
-    }),
+    write(
+      context,
+      version,
+      async ({ db, input, request }) => {
+        if (await store.openSpare(db, idOf(request), input.version)) return store.padById(db, idOf(request))
+        throw new ProblemError(
+          409,
+          'refused',
+          'There is no spare left, or somebody just opened it. Look at the list again.',
+        )
+      },
+      ({ db, request }) => store.padById(db, idOf(request)),
+    ),
   )
   router.delete(
     '/:id',
-    write(context, object({}), async ({ db, request }) => {
-      requireTechnician(request)
-      await store.removePad(db, idOf(request))
-      return {}
-    }),
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        await store.removePad(db, idOf(request))
+        return {}
+      },
+      async () => ({}),
+    ),
   )
   return router
 }
@@ -60,26 +72,36 @@ export function recipeRoutes(context: Context): Router {
   })
   router.post(
     '/',
-    write(context, shopRecipeSchema, ({ db, input, request }) => {
-      requireTechnician(request)
-      return store.createRecipe(db, input)
-    }),
+    write(
+      context,
+      shopRecipeSchema,
+      ({ db, input }) => store.createRecipe(db, input),
+      ({ db, input }) => store.recipeById(db, input.id),
+    ),
   )
   router.put(
     '/:id',
-    write(context, shopRecipeSchema.concat(version), ({ db, input, request }) => {
-      requireTechnician(request)
-      const { version: seen, ...rest } = input
-      return store.updateRecipe(db, { ...rest, id: idOf(request) }, seen)
-    }),
+    write(
+      context,
+      shopRecipeSchema.concat(version),
+      ({ db, input, request }) => {
+        const { version: seen, ...rest } = input
+        return store.updateRecipe(db, { ...rest, id: idOf(request) }, seen)
+      },
+      ({ db, request }) => store.recipeById(db, idOf(request)),
+    ),
   )
   router.delete(
     '/:id',
-    write(context, object({}), async ({ db, request }) => {
-      requireTechnician(request)
-      await store.removeRecipe(db, idOf(request))
-      return {}
-    }),
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        await store.removeRecipe(db, idOf(request))
+        return {}
+      },
+      async () => ({}),
+    ),
   )
   return router
 }

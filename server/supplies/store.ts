@@ -49,7 +49,8 @@ export const openSpare = async (db: Db, id: string, version: number) =>
     version,
   ])) === 1
 
-const recipeById = (db: Db, id: string) => db.maybeOne<ShopRecipe>('select * from shop_recipe where id = $1', [id])
+export const recipeById = (db: Db, id: string) =>
+  db.maybeOne<ShopRecipe>('select * from shop_recipe where id = $1', [id])
 export const listRecipes = (db: Db) =>
   db.many<ShopRecipe>('select * from shop_recipe order by name collate "und-x-icu"')
 

@@ -1,35 +1,15 @@
 import {
   type CoverFamily,
   type SurfaceConstants,
-  type WearBand,
   type WearPrior,
-  fitWear,
+  assumedFit,
   sharedPrior,
   surfaceNow,
 } from '@sleetfall/core'
 import { LRUCache } from 'lru-cache'
 import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import type { Db } from '../database/db.ts'
-
-/** Fits are pure but take a tenth of a second; the same question is answered from memory. */
-const fits = new LRUCache<string, ReturnType<typeof fitWear>>({ max: 1000 })
-export const rememberedFit: typeof fitWear = (...question) => {
-  const key = JSON.stringify(question)
-  const known = fits.get(key)
-  if (known) return known
-  const fitted = fitWear(...question)
-  // Each point of the curve sorts all samples; the same points are asked again and again.
-  const curve = new Map<number, WearBand>()
-  const at = (games: number) => {
-    const known = curve.get(games) ?? fitted.at(games)
-    if (curve.size < mostPoints) curve.set(games, known)
-    return known
-  }
-  const remembered = { ...fitted, at }
-  fits.set(key, remembered)
-  return remembered
-}
-const mostPoints = 500
+import { type Expectation, fitsOf } from './fits.ts'
 
 interface Shown {
   readonly ballId: string
@@ -39,10 +19,8 @@ interface Shown {
 
 /** What the shop's balls have shown of the wear of each cover. */
 export interface Experience {
-  /** Prior of a ball from the other balls of its cover. */
-  priorFor(ballId: string, cover: CoverFamily): WearPrior | undefined
-  /** Other balls of that cover with readings. */
-  ballsBehind(ballId: string, cover: CoverFamily): number
+  /** What to expect of a ball from the other balls of its cover. */
+  expectationOf(ballId: string, cover: CoverFamily): Expectation
 }
 
 /** A ball teaches the others from so many readings of one surface on. */
@@ -60,11 +38,11 @@ export async function shopExperience(db: Db, constants: SurfaceConstants): Promi
   const others = (ballId: string, cover: CoverFamily) =>
     shown.filter((one) => one.cover === cover && one.ballId !== ballId).map((one) => one.posterior)
   return {
-    priorFor: (ballId, cover) => {
+    expectationOf: (ballId, cover) => {
       const posteriors = others(ballId, cover)
-      return posteriors.length === 0 ? undefined : sharedPrior(cover, posteriors, constants)
+      const prior = posteriors.length === 0 ? undefined : sharedPrior(cover, posteriors, constants)
+      return { prior, ballsBehind: posteriors.length }
     },
-    ballsBehind: (ballId, cover) => others(ballId, cover).length,
   }
 }
 
@@ -83,12 +61,21 @@ async function whatBallsShow(db: Db, constants: SurfaceConstants): Promise<Shown
     db,
     balls.map((ball) => ball.id),
   )
-  return balls.flatMap((ball) => {
+  const fits = await fitsOf(
+    db,
+    balls.map((ball) => ball.id),
+  )
+  const shown = balls.flatMap((ball) => {
     const own = asSurfaceEvents(events.filter((event) => event.ballId === ball.id))
-    const { curve } = surfaceNow(ball, own, Date.now(), constants, { fit: rememberedFit })
+    const { curve } = surfaceNow(ball, own, Date.now(), constants, {
+      // Only the start and the readings of the curve are asked here.
+      fit: (cover, start) => assumedFit(cover, start, constants),
+    })
     const readings = curve?.readings.filter((reading) => reading.games > 0) ?? []
     if (!curve || readings.length < fromReadings) return []
-    const { posterior } = rememberedFit(ball.cover, curve.startRaUm, readings, constants)
+    const { posterior } = fits.own(ball.id)(ball.cover, curve.startRaUm, readings, constants)
     return [{ ballId: ball.id, cover: ball.cover, posterior }]
   })
+  await fits.save()
+  return shown
 }

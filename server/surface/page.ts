@@ -1,5 +1,4 @@
 import type { Ball, BallEvent, SurfacePage } from '@sleetfall/contract'
-import type { fitWear } from '@sleetfall/core'
 import {
   type AdviceFacts,
   type Complaint,
@@ -7,6 +6,7 @@ import {
   type SurfaceConstants,
   type WearBand,
   advise,
+  assumedFit,
   asymmetricFromIn,
   gritOfRa,
   isReactive,
@@ -15,7 +15,6 @@ import {
   scannerTopGrit,
   scanSummary,
   schoolCosts,
-  startingPrior,
   surfaceNow,
   twins,
 } from '@sleetfall/core'
@@ -29,7 +28,8 @@ import { patternById } from '../lanes/store.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { dueOf, eventStarts } from '../upkeep/service.ts'
 import { policies } from '../upkeep/store.ts'
-import { type Experience, rememberedFit, shopExperience } from './experience.ts'
+import { shopExperience } from './experience.ts'
+import { type Fits, fitsOf } from './fits.ts'
 import { learntConstants, oilCorrection } from './oilLearning.ts'
 import { rulesHeld, rulesOff } from './rules.ts'
 
@@ -45,6 +45,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   const correction = await oilCorrection(db, base)
   const constants = await learntConstants(db)
   const experience = await shopExperience(db, constants)
+  const fits = await fitsOf(db, [ballId])
   const events = (await eventsOfBall(db, ballId)).filter((event) => !event.withdrawn && event.kind !== 'withdrawn')
   const customer = await customerById(db, ball.customerId)
   const ahead = await listEvents(db)
@@ -54,11 +55,14 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   const play = { gamesPerWeek, eventsMs: eventStarts(tournaments, ball.customerId) }
   const { surface } = ball
   const { curve } = surface
+  const expectation = () => experience.expectationOf(ballId, ball.cover)
+  const band = curve ? bandOf(ball, constants, fits.of(ballId, expectation)) : []
+  await fits.save()
   return {
     ballId,
     surface,
     curve,
-    band: curve ? bandOf(ball, constants, experience) : [],
+    band,
     policy,
     scope,
     due: dueOf(ball, policy, play),
@@ -73,7 +77,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
         ? [{ games, kind: event.kind, at: event.happenedAt }]
         : [],
     ),
-    sharedBalls: experience.ballsBehind(ballId, ball.cover),
+    sharedBalls: fits.ballsBehind(ballId),
     oilUl: oilBand(ball, events, base, correction),
     oilPairs: correction.pairs,
     gamesPerWeek: gamesPerWeek ?? 3,
@@ -82,11 +86,10 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   }
 }
 
-function bandOf(ball: Ball, constants: SurfaceConstants, experience: Experience): WearBand[] {
+function bandOf(ball: Ball, constants: SurfaceConstants, fit: ReturnType<Fits['of']>): WearBand[] {
   const { curve, gamesOnSurface } = ball.surface
   const later = curve!.readings.filter((reading) => reading.games > 0)
-  const prior = experience.priorFor(ball.id, ball.cover) ?? startingPrior(ball.cover, constants)
-  const fitted = rememberedFit(ball.cover, curve!.startRaUm, later, constants, prior)
+  const fitted = fit(ball.cover, curve!.startRaUm, later, constants)
   const until = Math.max(20, gamesOnSurface + aheadGames, gamesOnSurface * 1.25)
   // Closer together where the curve bends.
   return Array.from({ length: points + 1 }, (_, index) => fitted.at(until * (index / points) ** 2))
@@ -141,14 +144,14 @@ function oilBand(
 ): SurfacePage['oilUl'] {
   const total = (share: number) => {
     const constants = { ...base, oilPerGameUl: base.oilPerGameUl * share }
-    const { oil } = surfaceNow(ball, asSurfaceEvents(events), Date.now(), constants, { fit: unfitted })
+    const { oil } = surfaceNow(ball, asSurfaceEvents(events), Date.now(), constants, {
+      // Oil does not depend on the fit of the wear, so none is made for it.
+      fit: (cover, start) => assumedFit(cover, start, constants),
+    })
     return oil.filmUl + oil.soakedUl
   }
   return { low: total(low), likely: total(factor), high: total(high) }
 }
-/** Oil does not depend on the fit of the wear, so none is made for it. */
-const unfitted: typeof fitWear = (cover, start, readings, constants, prior) =>
-  rememberedFit(cover, start, readings.slice(0, 0), constants, prior)
 
 /** Label and scan differ by more than this factor: somebody should look. */
 const disagreeFactor = 1.3

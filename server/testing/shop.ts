@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto'
 import { createServer } from 'node:http'
 import pg from 'pg'
-import { pino } from 'pino'
+import { type Logger, pino } from 'pino'
 import supertest from 'supertest'
 import { createApp } from '../app.ts'
 import { type Database, openDatabase } from '../database/db.ts'
@@ -38,7 +38,7 @@ export const emptyDatabaseUrl = async () => {
 export const password = 'a-long-enough-password'
 
 /** A shop with one member of each role, and the whole application over it. */
-export async function testShop(options: { readonly devicesUrl?: string } = {}) {
+export async function testShop(options: { readonly devicesUrl?: string; readonly logger?: Logger } = {}) {
   const database = await testDatabase()
   await ensureShop(database, 'Test shop', 'test-secret')
   for (const role of ['owner', 'technician', 'counter'] as const) {
@@ -46,7 +46,7 @@ export async function testShop(options: { readonly devicesUrl?: string } = {}) {
   }
   const { app, close } = createApp({
     database,
-    logger: pino({ level: 'silent' }),
+    logger: options.logger ?? pino({ level: 'silent' }),
     sessionSecret: 'test-secret',
     devicesUrl: options.devicesUrl,
   })
@@ -72,7 +72,8 @@ export async function testShop(options: { readonly devicesUrl?: string } = {}) {
           .set('Content-Type', 'application/octet-stream')
           .serialize((body) => body as unknown as string)
           .send(bytes),
-      remove: (path: string) => agent.delete(`/api${path}`).set('Origin', origin),
+      remove: (path: string) => agent.delete(`/api${path}`).set('Origin', origin).set('X-Write-Id', randomUUID()),
+      agent,
     }
   }
   async function end() {

@@ -1,10 +1,22 @@
-import type { Found, FrozenSurface, ShotInput, StoredShot, Trial, TrialInput } from '@sleetfall/contract'
-import { type Evidence, summariseVariant } from '@sleetfall/core'
+import { randomUUID } from 'node:crypto'
+import type {
+  Found,
+  FrozenSurface,
+  ShotBefore,
+  ShotCorrection,
+  ShotInput,
+  StoredShot,
+  Trial,
+  TrialEdit,
+  TrialInput,
+} from '@sleetfall/contract'
+import { type Evidence, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { like } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
+import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
 
 const shotColumns = `id, trial_id, sequence, side, thrown_at, feet_board, target_board, read, entry_board, leave,
   set_aside_reason, created_at, updated_at, version`
@@ -18,20 +30,37 @@ const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.
   join ball_label cb on cb.id = t.control_ball_id
   join ball_label vb on vb.id = t.variant_ball_id`
 
-async function withShots(db: Db, trials: readonly Omit<Trial, 'shots'>[]): Promise<Trial[]> {
+type Row = Omit<Trial, 'shots' | 'shotsBefore'>
+
+async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
   const shots = await db.many<StoredShot>(
     `select ${shotColumns} from shot where trial_id = any($1) order by trial_id, sequence`,
     [trials.map((trial) => trial.id)],
   )
-  return trials.map((trial) => ({ ...trial, shots: shots.filter((shot) => shot.trialId === trial.id) }))
+  const before = await db.many<ShotBefore & { trialId: string }>(
+    `select b.trial_id, b.shot_id, b.what, b.was, b.created_at as at, s.name as by from shot_before b
+     left join staff_label s on s.id = b.staff_id where b.trial_id = any($1) order by b.created_at`,
+    [trials.map((trial) => trial.id)],
+  )
+  const of = <T extends { readonly trialId: string }>(rows: readonly T[]) => {
+    const byTrial = new Map<string, T[]>()
+    for (const row of rows) {
+      const list = byTrial.get(row.trialId)
+      if (list) list.push(row)
+      else byTrial.set(row.trialId, [row])
+    }
+    return (id: string) => byTrial.get(id) ?? []
+  }
+  const [shotsOf, beforeOf] = [of(shots), of(before)]
+  return trials.map((trial) => ({ ...trial, shots: shotsOf(trial.id), shotsBefore: beforeOf(trial.id) }))
 }
 
 export async function listTrials(db: Db): Promise<Trial[]> {
-  return withShots(db, await db.many<Omit<Trial, 'shots'>>(`${select} order by t.started_at desc`))
+  return withShots(db, await db.many<Row>(`${select} order by t.started_at desc`))
 }
 
 export async function trialById(db: Db, id: string): Promise<Trial | null> {
-  const trials = await withShots(db, await db.many<Omit<Trial, 'shots'>>(`${select} where t.id = $1`, [id]))
+  const trials = await withShots(db, await db.many<Row>(`${select} where t.id = $1`, [id]))
   return trials[0] ?? null
 }
 
@@ -69,19 +98,100 @@ export async function refreezeVariant(db: Db, id: string, version: number): Prom
     ])
   }
   const variantSurface = await frozenSurface(db, 'variantBallId', trial.variantBallId, trial.customerId)
+  if (trial.controlBallId === trial.variantBallId && sameSurface(trial.control.surface, variantSurface))
+    throw invalidInput([
+      { path: 'variant', message: 'Variant: the ball has the surface of the control still; do the work first' },
+    ])
   await updateRow(db, 'trial', { id, version }, { variantSurface }, () => trialById(db, id))
   return trialById(db, id)
 }
 
+/** Whether both sides are one ball at one surface: shots of such a pair compare nothing. */
+const sameThing = (trial: Trial) =>
+  trial.controlBallId === trial.variantBallId && sameSurface(trial.control.surface, trial.variant.surface)
+
 export async function addShot(db: Db, trialId: string, input: ShotInput): Promise<Trial | null> {
   // Locks the trial so that two devices never take the same number.
-  await db.one('select id from trial where id = $1 for update', [trialId])
+  if (!(await db.maybeOne('select id from trial where id = $1 for update', [trialId])))
+    throw notFound('There is no such trial.')
+  // A shot that arrived before, under another request, is the same shot.
+  const known = await db.maybeOne<{ trialId: string }>('select trial_id from shot where id = $1', [input.id])
+  if (known?.trialId === trialId) return trialById(db, trialId)
+  const now = (await trialById(db, trialId))!
+  if (input.side === 'variant' && sameThing(now))
+    throw invalidInput([
+      {
+        path: 'side',
+        message: 'Variant: the same ball at the same surface as the control. Do the work, then freeze its surface anew',
+      },
+    ])
   const { next } = await db.one<{ next: number }>(
     'select coalesce(max(sequence), 0) + 1 as next from shot where trial_id = $1',
     [trialId],
   )
   await insertRow(db, 'shot', { ...input, trialId, sequence: next })
   return trialById(db, trialId)
+}
+
+const shotOf = async (db: Db, trialId: string, shotId: string) => {
+  const shot = await db.maybeOne<StoredShot>(`select ${shotColumns} from shot where id = $1 and trial_id = $2`, [
+    shotId,
+    trialId,
+  ])
+  if (!shot) throw notFound('There is no such shot any more.')
+  return shot
+}
+
+const keepBefore = (db: Db, shot: StoredShot, what: ShotBefore['what'], staffId: string) => {
+  const { side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave, sequence, setAsideReason } = shot
+  const was = { side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave, sequence, setAsideReason }
+  return insertRow(db, 'shot_before', { id: randomUUID(), shotId: shot.id, trialId: shot.trialId, what, was, staffId })
+}
+
+/** Puts right what was seen of a shot; what stood before is kept. */
+export async function correctShot(
+  db: Db,
+  trialId: string,
+  shotId: string,
+  { version, ...seen }: ShotCorrection,
+  staffId: string,
+): Promise<Trial | null> {
+  const trial = () => trialById(db, trialId)
+  const before = await shotOf(db, trialId, shotId)
+  await updateRow(db, 'shot', { id: shotId, version }, seen, trial)
+  await keepBefore(db, before, 'corrected', staffId)
+  return trial()
+}
+
+/** Takes a shot out that was never thrown; it stays in the trial's record of what was. */
+export async function removeShot(db: Db, trialId: string, shotId: string, staffId: string): Promise<Trial | null> {
+  await keepBefore(db, await shotOf(db, trialId, shotId), 'removed', staffId)
+  await db.run('delete from shot where id = $1', [shotId])
+  return trialById(db, trialId)
+}
+
+export async function editTrial(db: Db, id: string, { version, ...edit }: TrialEdit): Promise<Trial | null> {
+  await updateRow(db, 'trial', { id, version }, edit, () => trialById(db, id))
+  return trialById(db, id)
+}
+
+export const trialDependents = (db: Db, id: string) =>
+  dependentsOf(db, id, {
+    blocks: [],
+    goes: [
+      { name: 'shots', table: 'shot', column: 'trial_id' },
+      { name: 'jobs that name it', table: 'job', column: 'before_trial_id' },
+      { name: 'jobs that name it', table: 'job', column: 'after_trial_id' },
+    ],
+  })
+
+/** Deletes a trial with its shots; jobs that named it as their test name none. */
+export async function deleteTrial(db: Db, id: string): Promise<void> {
+  await openHistory(db)
+  await db.run('update job set before_trial_id = null where before_trial_id = $1', [id])
+  await db.run('update job set after_trial_id = null where after_trial_id = $1', [id])
+  await db.run('delete from shot where trial_id = $1', [id])
+  await deleteRow(db, 'trial', id)
 }
 
 /** Sets a shot aside with its reason, or counts it again when the reason is null. */

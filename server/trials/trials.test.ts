@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
-let counter: Awaited<ReturnType<typeof shop.signIn>>
+let technician: Awaited<ReturnType<typeof shop.signIn>>
 const customer = aCustomer()
 const pattern = {
   id: randomUUID(),
@@ -14,10 +14,10 @@ const pattern = {
 const ball = aBall(customer.id, { factoryGrit: 2000 })
 beforeAll(async () => {
   shop = await testShop()
-  counter = await shop.signIn('counter')
-  await counter.post('/customers', customer).expect(200)
-  await counter.post('/patterns', pattern).expect(200)
-  await counter.post('/balls', ball).expect(200)
+  technician = await shop.signIn('technician')
+  await technician.post('/customers', customer).expect(200)
+  await technician.post('/patterns', pattern).expect(200)
+  await technician.post('/balls', ball).expect(200)
 })
 afterAll(() => shop.end())
 
@@ -46,60 +46,62 @@ describe('patterns', () => {
         { ...pattern.loads[0], fromBoard: 30, toBoard: 10 },
       ],
     }
-    expect((await counter.post('/patterns', bad)).body.fields).toEqual([
+    expect((await technician.post('/patterns', bad)).body.fields).toEqual([
       { path: 'loads[0].toBoard', message: 'To board: 1 to 39 board' },
       { path: 'loads[1].toBoard', message: 'To board: not below the from board; are the two swapped?' },
     ])
     expect(
-      (await counter.post('/patterns', { ...pattern, id: randomUUID(), name: 'TEST PATTERN' })).body.fields[0].path,
+      (await technician.post('/patterns', { ...pattern, id: randomUUID(), name: 'TEST PATTERN' })).body.fields[0].path,
     ).toBe('name')
   })
 })
 
 describe('trials', () => {
   test('surfaces are frozen when a trial begins, and the variant’s once more when it was changed in between', async () => {
-    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
-    await counter
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    await technician
       .post(`/balls/${ball.id}/events`, { id: randomUUID(), kind: 'scanned', happenedAt: ago(0), grits: [1000] })
       .expect(200)
     const after: Trial = (
-      await counter.post(`/trials/${trial.id}/variant-surface`, { version: trial.version }).expect(200)
+      await technician.post(`/trials/${trial.id}/variant-surface`, { version: trial.version }).expect(200)
     ).body
     expect([after.control.surface.grit, after.variant.surface.grit].map((grit) => Math.round(grit!))).toEqual([
       2000, 1000,
     ])
-    await counter.post(`/trials/${trial.id}/shots`, aShot({ side: 'variant' })).expect(200)
-    expect((await counter.post(`/trials/${trial.id}/variant-surface`, { version: after.version })).status).toBe(422)
+    await technician.post(`/trials/${trial.id}/shots`, aShot({ side: 'variant' })).expect(200)
+    expect((await technician.post(`/trials/${trial.id}/variant-surface`, { version: after.version })).status).toBe(422)
   })
 
   test('shots keep their order from several devices; none is lost or doubled', async () => {
-    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
-    await Promise.all(Array.from({ length: 8 }, () => counter.post(`/trials/${trial.id}/shots`, aShot()).expect(200)))
-    const now: Trial = (await counter.get('/trials')).body.find((one: Trial) => one.id === trial.id)
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    await Promise.all(
+      Array.from({ length: 8 }, () => technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)),
+    )
+    const now: Trial = (await technician.get('/trials')).body.find((one: Trial) => one.id === trial.id)
     expect(now.shots.map((shot) => shot.sequence)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
   })
 
   test('a shot is set aside with a reason, never deleted, and counted again', async () => {
-    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
-    const [shot] = ((await counter.post(`/trials/${trial.id}/shots`, aShot()).expect(200)).body as Trial).shots
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    const [shot] = ((await technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)).body as Trial).shots
     const url = `/trials/${trial.id}/shots/${shot!.id}/set-aside`
-    const aside: Trial = (await counter.put(url, { version: shot!.version, reason: 'pulled it' }).expect(200)).body
+    const aside: Trial = (await technician.put(url, { version: shot!.version, reason: 'pulled it' }).expect(200)).body
     expect(aside.shots[0]).toMatchObject({ setAsideReason: 'pulled it', entryBoard: 17.5 })
-    expect((await counter.put(url, { version: shot!.version, reason: null })).status).toBe(409)
-    const back: Trial = (await counter.put(url, { version: aside.shots[0]!.version, reason: null }).expect(200)).body
+    expect((await technician.put(url, { version: shot!.version, reason: null })).status).toBe(409)
+    const back: Trial = (await technician.put(url, { version: aside.shots[0]!.version, reason: null }).expect(200)).body
     expect(back.shots[0]!.setAsideReason).toBeNull()
   })
 
   test('another customer’s ball, an impossible board and a pin named twice are refused', async () => {
     const other = aCustomer()
-    await counter.post('/customers', other).expect(200)
+    await technician.post('/customers', other).expect(200)
     const stranger = aBall(other.id)
-    await counter.post('/balls', stranger).expect(200)
-    expect((await counter.post('/trials', aTrial({ variantBallId: stranger.id }))).body.fields[0].path).toBe(
+    await technician.post('/balls', stranger).expect(200)
+    expect((await technician.post('/trials', aTrial({ variantBallId: stranger.id }))).body.fields[0].path).toBe(
       'variantBallId',
     )
-    const trial: Trial = (await counter.post('/trials', aTrial()).expect(200)).body
-    const bad = await counter.post(`/trials/${trial.id}/shots`, aShot({ targetBoard: 44, leave: [4, 4] }))
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    const bad = await technician.post(`/trials/${trial.id}/shots`, aShot({ targetBoard: 44, leave: [4, 4] }))
     expect(bad.body.fields.map((field: { path: string }) => field.path).sort()).toEqual(['leave', 'targetBoard'])
   })
 })
@@ -111,17 +113,17 @@ describe('predictions', () => {
   })
 
   test('are kept with who made them and never rewritten', async () => {
-    const saved = await counter.post('/predictions', prediction()).expect(200)
-    expect(saved.body).toMatchObject({ entryBoard: 17.2, setup: { laydown: '22' }, savedBy: 'counter' })
-    const list = (await counter.get(`/predictions/${ball.id}/${pattern.id}`)).body
+    const saved = await technician.post('/predictions', prediction()).expect(200)
+    expect(saved.body).toMatchObject({ entryBoard: 17.2, setup: { laydown: '22' }, savedBy: 'technician' })
+    const list = (await technician.get(`/predictions/${ball.id}/${pattern.id}`)).body
     expect(list).toEqual([saved.body])
     await expect(shop.database.run('update prediction set entry_board = 15')).rejects.toThrow('append-only')
   })
 
   test('of another customer’s ball are refused', async () => {
     const other = aCustomer()
-    await counter.post('/customers', other).expect(200)
-    expect((await counter.post('/predictions', prediction({ customerId: other.id }))).body.fields[0].path).toBe(
+    await technician.post('/customers', other).expect(200)
+    expect((await technician.post('/predictions', prediction({ customerId: other.id }))).body.fields[0].path).toBe(
       'ballId',
     )
   })

@@ -1,11 +1,12 @@
-import { policyForSchema, reminderSchema, sessionLogSchema } from '@sleetfall/contract'
+import { playNightSchema, policyForSchema, reminderSchema, sessionLogSchema } from '@sleetfall/contract'
 import { Router } from 'express'
 import { object } from 'yup'
 import { ballById } from '../balls/store.ts'
-import { type Context, idOf, requireOwner, requireTechnician } from '../http/context.ts'
+import { notAllowed } from '../http/access.ts'
+import { type Context, idOf } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
 import { write } from '../http/write.ts'
-import { logSession, upkeepBoard } from './service.ts'
+import { logNight, logSession, nightOf, upkeepBoard, withdrawNight } from './service.ts'
 import * as store from './store.ts'
 
 const linkDays = 180
@@ -19,20 +20,49 @@ export function upkeepRoutes(context: Context): Router {
   })
   router.put(
     '/policy',
-    write(context, policyForSchema, async ({ db, input, request }) => {
-      // The shop's own policy is everybody's, so the owner decides it.
-      if (!input.customerId && !input.ballId) requireOwner(request)
-      else requireTechnician(request)
-      await store.setPolicy(db, input)
-      return upkeepBoard(db)
-    }),
+    write(
+      context,
+      policyForSchema,
+      async ({ db, input, user }) => {
+        // The shop's own policy is everybody's, so the owner decides it.
+        if (!input.customerId && !input.ballId && user.role !== 'owner') throw notAllowed(user.role)
+        await store.setPolicy(db, input)
+        return upkeepBoard(db)
+      },
+      ({ db }) => upkeepBoard(db),
+    ),
   )
   router.post(
     '/sessions',
-    write(context, sessionLogSchema, async ({ db, input, user }) => {
-      await logSession(db, input, { staffId: user.id })
-      return ballById(db, input.ballId)
-    }),
+    write(
+      context,
+      sessionLogSchema,
+      async ({ db, input, user }) => {
+        await logSession(db, input, { staffId: user.id })
+        return ballById(db, input.ballId)
+      },
+      ({ db, input }) => ballById(db, input.ballId),
+    ),
+  )
+
+  /** A night of play in one go, and its undo. */
+  router.post(
+    '/nights',
+    write(
+      context,
+      playNightSchema,
+      ({ db, input, user }) => logNight(db, input, user.id),
+      ({ db, input }) => nightOf(db, input.id),
+    ),
+  )
+  router.post(
+    '/nights/:id/withdraw',
+    write(
+      context,
+      object({}),
+      ({ db, request, user }) => withdrawNight(db, idOf(request), user.id),
+      ({ db, request }) => nightOf(db, idOf(request)),
+    ),
   )
 
   router.get('/outbox', async (_request, response) => {
@@ -40,15 +70,25 @@ export function upkeepRoutes(context: Context): Router {
   })
   router.post(
     '/outbox',
-    write(context, reminderSchema, ({ db, input, user }) => store.queueMessage(db, input, user.id)),
+    write(
+      context,
+      reminderSchema,
+      ({ db, input, user }) => store.queueMessage(db, input, user.id),
+      ({ db, input }) => store.messageById(db, input.id),
+    ),
   )
   router.post(
     '/outbox/:id/withdraw',
-    write(context, object({}), async ({ db, request }) => {
-      if (!(await store.withdrawMessage(db, idOf(request))))
-        throw new ProblemError(409, 'already-done', 'This message went out already; it cannot be taken back.')
-      return store.messageById(db, idOf(request))
-    }),
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        if (!(await store.withdrawMessage(db, idOf(request))))
+          throw new ProblemError(409, 'already-done', 'This message went out already; it cannot be taken back.')
+        return store.messageById(db, idOf(request))
+      },
+      ({ db, request }) => store.messageById(db, idOf(request)),
+    ),
   )
 
   router.get('/links/:id', async (request, response) => {
@@ -56,16 +96,22 @@ export function upkeepRoutes(context: Context): Router {
   })
   router.post(
     '/links/:id',
+    // Told once, and kept nowhere: a repeated request does not get it again.
     write(context, object({}), async ({ db, request }) => ({
       secret: await store.createLink(db, idOf(request), linkDays),
     })),
   )
   router.post(
     '/links/:id/revoke',
-    write(context, object({}), async ({ db, request }) => {
-      await store.revokeLink(db, idOf(request))
-      return {}
-    }),
+    write(
+      context,
+      object({}),
+      async ({ db, request }) => {
+        await store.revokeLink(db, idOf(request))
+        return {}
+      },
+      async () => ({}),
+    ),
   )
   return router
 }

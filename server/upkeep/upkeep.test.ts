@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Job, SurfacePage, UpkeepBoard } from '@sleetfall/contract'
 import { recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { benchHands } from '../testing/bench.ts'
 import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
 import { sendWaiting } from './store.ts'
 
@@ -103,14 +104,7 @@ describe('oil learnt from tests before and after', () => {
     current = (await technician.post(`/bench/jobs/${job.id}/start`, { version: current.version }).expect(200)).body
     const before = await pageOf(ball.id)
     expect(before.oilPairs).toBe(0)
-    for (const step of current.procedure) {
-      const answers = { finding: 'fine', wet: 'dry' }
-      current = (
-        await technician
-          .post(`/bench/jobs/${job.id}/steps/${step.position}/done`, { version: current.version, ...answers })
-          .expect(200)
-      ).body
-    }
+    current = await benchHands(technician).through(current, current.procedure.length)
     const afterTrialId = await trial('After', 18)
     await technician
       .post(`/bench/jobs/${job.id}/trial`, { version: current.version, side: 'after', trialId: afterTrialId })

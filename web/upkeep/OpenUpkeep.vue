@@ -25,7 +25,7 @@ const start = () => ({
   games: 3,
   patternId: null,
   playedOn: todayText(),
-  cleaned: 'cleaner-now',
+  cleaned: null,
   note: '',
 })
 const form = useForm(sessionLogSchema, start())

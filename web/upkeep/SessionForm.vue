@@ -24,7 +24,7 @@ const form = useForm(sessionLogSchema, {
   games: 3,
   patternId: null,
   playedOn: todayText(),
-  cleaned: 'cleaner-now',
+  cleaned: null,
   note: '',
 })
 async function save() {

@@ -1,0 +1,68 @@
+import type { Dependents } from '@sleetfall/contract'
+import type { Db } from '../database/db.ts'
+import { ProblemError, notFound } from '../http/errors.ts'
+import { type Hanging, deleteRow, dependentsOf, openHistory, refuseBlocked } from '../http/mending.ts'
+
+const hangs = (name: string, table: string, column = 'ball_id', where?: string): Hanging => ({
+  name,
+  table,
+  column,
+  ...(where === undefined ? {} : { where }),
+})
+const blocks = [
+  hangs('trials', 'trial', 'control_ball_id'),
+  hangs('trials', 'trial', 'variant_ball_id', 'control_ball_id <> variant_ball_id'),
+  hangs('kept predictions', 'prediction'),
+  hangs('jobs that are running or done', 'job', 'ball_id', `state in ('running', 'done')`),
+]
+const goes = [
+  hangs('records of its history', 'ball_event', 'ball_id', `kind not in ('moved', 'withdrawn')`),
+  hangs('photos', 'ball_photo'),
+  hangs('waiting or cancelled jobs', 'job', 'ball_id', `state in ('waiting', 'cancelled')`),
+]
+
+export const ballDependents = (db: Db, id: string): Promise<Dependents> => dependentsOf(db, id, { blocks, goes })
+
+async function removeBall(db: Db, id: string): Promise<void> {
+  for (const table of ['ball_event', 'ball_photo', 'upkeep_policy', 'job'])
+    await db.run(`delete from ${table} where ball_id = $1`, [id])
+  await deleteRow(db, 'ball', id)
+}
+
+/** Deletes a ball that was put in by mistake, with its history; one that trials or finished work speak of is retired instead. */
+export async function deleteBall(db: Db, id: string): Promise<void> {
+  refuseBlocked(await ballDependents(db, id), 'Merge this ball with its twin, or retire it.')
+  await openHistory(db)
+  await removeBall(db, id)
+}
+
+/** Makes one ball of two: history, photos, work and trials of the first go to the other, whose record stays. */
+export async function mergeBalls(db: Db, id: string, intoId: string): Promise<void> {
+  const rows = await db.many<{ id: string; customerId: string }>(
+    'select id, customer_id from ball where id = any($1) order by id for update',
+    [[id, intoId]],
+  )
+  if (id === intoId) throw new ProblemError(409, 'refused', 'These are the same ball.')
+  if (rows.length < 2) throw notFound('One of the two is not there any more.')
+  if (rows[0]!.customerId !== rows[1]!.customerId)
+    throw new ProblemError(409, 'refused', 'These balls belong to two customers. Merge the customers first.')
+  const running = await db.maybeOne(`select id from job where ball_id = $1 and state = 'running'`, [id])
+  if (running) throw new ProblemError(409, 'wrong-state', 'A job on this ball is running. Finish or stop it first.')
+  await openHistory(db)
+  // The same work promised for both is one promise.
+  await db.run(
+    `update job set state = 'cancelled' where ball_id = $1 and state = 'waiting' and exists (
+       select from job o where o.ball_id = $2 and o.kind = job.kind and o.state in ('waiting', 'running'))`,
+    [id, intoId],
+  )
+  for (const [table, column] of [
+    ['ball_event', 'ball_id'],
+    ['ball_photo', 'ball_id'],
+    ['job', 'ball_id'],
+    ['prediction', 'ball_id'],
+    ['trial', 'control_ball_id'],
+    ['trial', 'variant_ball_id'],
+  ] as const)
+    await db.run(`update ${table} set ${column} = $2 where ${column} = $1`, [id, intoId])
+  await removeBall(db, id)
+}

@@ -1,0 +1,64 @@
+import type { Dependents } from '@sleetfall/contract'
+import type { Db } from '../database/db.ts'
+import { ProblemError, notFound } from '../http/errors.ts'
+import { type Hanging, deleteRow, dependentsOf, openHistory, refuseBlocked, setRetired } from '../http/mending.ts'
+import { customerById } from './store.ts'
+
+const hangs = (name: string, table: string): Hanging => ({ name, table, column: 'customer_id' })
+const owned = [hangs('balls', 'ball'), hangs('trials', 'trial'), hangs('kept predictions', 'prediction')]
+const small = [
+  hangs('event entries', 'event_entry'),
+  hangs('grip sheets', 'grip_sheet'),
+  hangs('reminders', 'outbox_message'),
+  hangs('links', 'upkeep_link'),
+  hangs('choices of a school', 'upkeep_policy'),
+]
+
+export const customerDependents = (db: Db, id: string): Promise<Dependents> =>
+  dependentsOf(db, id, { blocks: owned, goes: small })
+
+/** Deletes a customer without balls and trials; what else is theirs goes with them. */
+export async function deleteCustomer(db: Db, id: string): Promise<void> {
+  refuseBlocked(await customerDependents(db, id), 'Merge this customer with another one, or retire them.')
+  await openHistory(db)
+  for (const { table } of small) await db.run(`delete from ${table} where customer_id = $1`, [id])
+  await deleteRow(db, 'customer', id)
+}
+
+/** Retires a customer with their balls, or brings both back: the balls that were retired with them. */
+export async function retireCustomer(
+  db: Db,
+  id: string,
+  change: { readonly version: number; readonly retired: boolean },
+): Promise<void> {
+  const before = await customerById(db, id)
+  await setRetired(db, 'customer', id, change, () => customerById(db, id))
+  if (change.retired)
+    await db.run('update ball set retired_on = current_date where customer_id = $1 and retired_on is null', [id])
+  else
+    await db.run('update ball set retired_on = null where customer_id = $1 and retired_on = $2', [
+      id,
+      before?.retiredOn,
+    ])
+}
+
+/** Gives everything of a customer to another one, then deletes the first. The other's record stays as it is. */
+export async function mergeCustomers(db: Db, id: string, intoId: string): Promise<void> {
+  const [from, into] = [await customerById(db, id), await customerById(db, intoId)]
+  if (!from || !into) throw notFound('One of the two is not there any more.')
+  if (id === intoId) throw new ProblemError(409, 'refused', 'These are the same customer.')
+  await openHistory(db)
+  // What both have once stays the other's.
+  await db.run(
+    `delete from event_entry e where customer_id = $1 and exists (
+       select from event_entry o where o.event_id = e.event_id and o.customer_id = $2)`,
+    [id, intoId],
+  )
+  await db.run(
+    `delete from upkeep_policy where customer_id = $1 and exists (select from upkeep_policy where customer_id = $2)`,
+    [id, intoId],
+  )
+  for (const { table } of [...owned, ...small])
+    await db.run(`update ${table} set customer_id = $2 where customer_id = $1`, [id, intoId])
+  await deleteRow(db, 'customer', id)
+}

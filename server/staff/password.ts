@@ -1,0 +1,17 @@
+import { ZxcvbnFactory } from '@zxcvbn-ts/core'
+import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
+import { invalidInput } from '../http/errors.ts'
+
+const guesser = new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs })
+/** Guessing that takes less than about a hundred million tries counts as common (the package's scale, 0 to 4). */
+const leastScore = 2
+
+/** Refuses a password that a list of common ones, keyboard runs, repeats or the person's own names would soon find. */
+export function refuseCommon(path: string, password: string, own: readonly string[]): void {
+  const distinct = new Set(password).size
+  const { score } = guesser.check(password.slice(0, 100), [...own])
+  if (distinct < 5 || score < leastScore)
+    throw invalidInput([
+      { path, message: 'Password: too easy to guess. Take three or four words that do not belong together.' },
+    ])
+}
