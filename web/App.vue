@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useConnection } from './http/connection.ts'
@@ -10,6 +10,7 @@ import AwayBar from './shell/AwayBar.vue'
 import NoticeBar from './shell/NoticeBar.vue'
 import SignInForm from './shell/SignInForm.vue'
 import { useSession } from './shell/session.ts'
+import { useShotQueue } from './trials/shotQueue.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -31,6 +32,12 @@ async function start() {
   }
 }
 onMounted(start)
+/** Shots that an earlier visit left on this device are sent as soon as somebody is signed in. */
+const queue = useShotQueue()
+watch(
+  () => session.user?.id,
+  (id) => id !== undefined && void queue.send(),
+)
 </script>
 
 <template>

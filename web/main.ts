@@ -10,7 +10,9 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { i18n } from './i18n.ts'
+import { watchForNewerVersion } from './shell/newerVersion.ts'
 import { router } from './router.ts'
 import { vuetify } from './theme/vuetify.ts'
 
+watchForNewerVersion()
 createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router).mount('#app')

@@ -15,6 +15,7 @@ import { object } from 'yup'
 import { type Context, idOf, positionOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { type Write, checked, write } from '../http/write.ts'
+import { workers } from '../staff/store.ts'
 import { doubtsAbout } from './doubts.ts'
 import {
   cancelJob,
@@ -44,6 +45,10 @@ export function benchRoutes(context: Context): Router {
     const job = await jobById(database, idOf(request))
     if (!job) throw notFound('There is no such job.')
     response.json(job)
+  })
+  /** Who may be given work. */
+  router.get('/workers', async (_request, response) => {
+    response.json(await workers(database))
   })
   router.get('/strip', async (_request, response) => {
     response.json(await benchStrip(database))

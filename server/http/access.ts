@@ -77,6 +77,7 @@ export const access: readonly Rule[] = [
   ['GET', '/bench/jobs', 'counter'],
   ['GET', '/bench/jobs/:id', 'counter'],
   ['GET', '/bench/strip', 'counter'],
+  ['GET', '/bench/workers', 'counter'],
   ['POST', '/bench/jobs', 'promises'],
   ['PUT', '/bench/jobs/:id', 'promises'],
   ['POST', '/bench/jobs/:id/alarm-seen', 'counter'],

@@ -77,3 +77,6 @@ left join lateral (
   where h.ball_id = b.id and h.kind = 'checked' and h.payload ->> 'what' = 'inspection' and not h.withdrawn
   order by h.seq desc limit 1
 ) c on true;
+
+-- A prediction holds for the surface it was made for; without it no later shot can be held against it.
+alter table prediction add column ra_um double precision check (ra_um > 0);

@@ -11,6 +11,12 @@ const argon2id = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
 export const listStaff = (db: Db) =>
   db.many<Staff>(`select ${columns} from staff order by active desc, name collate "und-x-icu"`)
 
+/** Members who do bench work. */
+export const workers = (db: Db) =>
+  db.many<Pick<Staff, 'id' | 'name'>>(
+    `select id, name from staff where active and role <> 'counter' order by name collate "und-x-icu"`,
+  )
+
 export const staffById = (db: Db, id: string) => db.maybeOne<Staff>(`select ${columns} from staff where id = $1`, [id])
 
 /** How a member stands now: what each request asks. */

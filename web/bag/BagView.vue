@@ -4,11 +4,13 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
+import MendDialog from '../controls/MendDialog.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText, fromToday } from '../controls/days.ts'
 import { useSorted } from '../controls/useSorted.ts'
 import { useCustomers } from '../customers/store.ts'
 import { usePatterns } from '../lanes/store.ts'
+import { useNotices } from '../shell/notices.ts'
 import EventForm from './EventForm.vue'
 import { useEvents } from './store.ts'
 
@@ -19,6 +21,12 @@ const events = useEvents()
 const customers = useCustomers()
 const patterns = usePatterns()
 const form = ref<BowlingEvent | 'new' | null>(null)
+const mending = ref<BowlingEvent | null>(null)
+const notices = useNotices()
+function gone({ id, name }: BowlingEvent) {
+  events.drop(id)
+  notices.done(t('controls.mend.gone', { name }))
+}
 
 function load(anew = false) {
   void events.load(anew)
@@ -109,13 +117,31 @@ watch(
               </details>
             </td>
             <td>
-              <v-btn size="small" @click="form = event">{{ t('bag.edit') }}</v-btn>
+              <v-btn size="small" :aria-label="`${t('bag.edit')}: ${event.name}`" @click="form = event">{{
+                t('bag.edit')
+              }}</v-btn>
+              <v-btn
+                size="small"
+                variant="text"
+                :aria-label="t('controls.mend.openFor', { name: event.name })"
+                @click="mending = event"
+                >{{ t('controls.mend.open') }}</v-btn
+              >
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="shown.length === 0" class="soft">{{ t('bag.none') }}</p>
     </LoadState>
+    <MendDialog
+      v-if="mending"
+      :name="mending.name"
+      :path="`/events/${mending.id}`"
+      :version="mending.version"
+      may-delete
+      @close="mending = null"
+      @gone="gone(mending)"
+    />
     <EventForm
       v-if="form"
       :key="form === 'new' ? 'new' : form.id"

@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import JobForm from '../bench/JobForm.vue'
 import { agoText, dayText, timeText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
+import MendDialog from '../controls/MendDialog.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePlainKeys } from '../shell/useShortcuts.ts'
@@ -30,7 +31,23 @@ const text = useSurfaceText()
 const words = useEventText()
 const root = useTemplateRef<HTMLElement>('root')
 onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
-const form = ref<'edit' | 'scan' | 'move' | 'job' | null>(null)
+const form = ref<'edit' | 'scan' | 'move' | 'job' | 'mend' | null>(null)
+const siblings = computed(() =>
+  balls.items
+    .filter((one) => one.customerId === props.ball.customerId && one.id !== props.ball.id)
+    .map(({ id, name }) => ({ id, title: name })),
+)
+function gone() {
+  emit('close')
+  balls.drop(props.ball.id)
+  notices.done(t('controls.mend.gone', { name: props.ball.name }))
+}
+function merged(into: unknown) {
+  const ball = balls.take(into as Ball)
+  emit('close')
+  balls.drop(props.ball.id)
+  notices.done(t('controls.mend.merged', { name: ball.name }))
+}
 const show = (name: Parameters<typeof quantityText>[0], value: number | null | undefined) =>
   value == null ? null : quantityText(name, value, session.metric)
 
@@ -131,6 +148,7 @@ usePlainKeys((key) => {
     <div class="spread">
       <h2>
         {{ ball.name }} <span class="soft small">{{ ball.customerName }}</span>
+        <span v-if="ball.retiredOn" class="small">– {{ t('controls.mend.retired') }}</span>
       </h2>
       <div class="row">
         <v-btn size="small" :to="{ path: '/lanes/what-if', query: { customerId: ball.customerId, ballId: ball.id } }">{{
@@ -139,6 +157,13 @@ usePlainKeys((key) => {
         <v-btn size="small" :to="`/surface/${ball.id}`">{{ t('surface.page.open') }}</v-btn>
         <v-btn size="small" :to="`/layouts/${ball.id}`">{{ t('fitting.open') }}</v-btn>
         <v-btn size="small" @click="form = 'edit'">{{ t('balls.edit') }}</v-btn>
+        <v-btn
+          size="small"
+          variant="text"
+          :aria-label="t('controls.mend.openFor', { name: ball.name })"
+          @click="form = 'mend'"
+          >{{ t('controls.mend.open') }}</v-btn
+        >
         <v-btn size="small" variant="text" @click="emit('close')">{{ t('balls.close') }}</v-btn>
       </div>
     </div>
@@ -207,6 +232,19 @@ usePlainKeys((key) => {
         <BallPhotos :ball="ball" />
       </div>
     </div>
+    <MendDialog
+      v-if="form === 'mend'"
+      :name="ball.name"
+      :path="`/balls/${ball.id}`"
+      :version="ball.version"
+      :retired="ball.retiredOn !== null"
+      :others="session.may('merging') && siblings.length > 0 ? siblings : undefined"
+      :may-delete="session.may('merging')"
+      @close="form = null"
+      @gone="gone"
+      @changed="balls.take($event as Ball)"
+      @merged="merged"
+    />
     <BallForm v-if="form === 'edit'" :ball="ball" :customer-id="ball.customerId" @close="form = null" />
     <ScanForm v-if="form === 'scan'" :ball="ball" @close="form = null" />
     <MoveForm v-if="form === 'move'" :ball="ball" @close="form = null" />

@@ -25,6 +25,7 @@ const oilDue = computed(() => careNeeded(props.ball.cover, props.ball.surface).i
   >
     <BallDisc :surface="ball.surface" :left="ball.customerHand === 'left'" />
     <span class="name condensed">{{ ball.name }}</span>
+    <span v-if="ball.retiredOn" class="small">– {{ t('controls.mend.retired') }}</span>
     <span :id="`tile-${ball.id}`" class="facts">
       <span v-if="withCustomer" class="small soft">{{ ball.customerName }}</span>
       <span class="small soft">{{ t(`balls.covers.${ball.cover}`) }}</span>

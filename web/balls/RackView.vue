@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { type Ball } from '@sleetfall/contract'
+import { type Ball, type Customer } from '@sleetfall/contract'
 import { careNeeded } from '@sleetfall/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
+import MendDialog from '../controls/MendDialog.vue'
 import { useSorted } from '../controls/useSorted.ts'
 import MeasureForm from '../fitting/MeasureForm.vue'
 import CustomerForm from '../customers/CustomerForm.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
 import CustomerList from '../customers/CustomerList.vue'
 import { useCustomers } from '../customers/store.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
 import BallForm from './BallForm.vue'
 import BallPanel from './BallPanel.vue'
 import BallTile from './BallTile.vue'
@@ -21,7 +24,10 @@ const route = useRoute()
 const router = useRouter()
 const customers = useCustomers()
 const balls = useBalls()
-const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | null>(null)
+const notices = useNotices()
+const session = useSession()
+const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | 'mend' | null>(null)
+const withRetired = ref(false)
 
 function load(anew = false) {
   void customers.load(anew)
@@ -36,7 +42,9 @@ const customerId = computed(() =>
 const customer = computed(() => (customerId.value === null ? null : (customers.byId.get(customerId.value) ?? null)))
 const openId = computed(() => (typeof route.query['ball'] === 'string' ? route.query['ball'] : null))
 const own = computed(() =>
-  customerId.value === null ? balls.items : balls.items.filter((ball) => ball.customerId === customerId.value),
+  (withRetired.value ? balls.all : balls.items).filter(
+    (ball) => customerId.value === null || ball.customerId === customerId.value,
+  ),
 )
 
 const workKey = (ball: Ball) => -careNeeded(ball.cover, ball.surface).length
@@ -71,6 +79,17 @@ function openCustomer(id: string) {
   form.value = null
   void router.push(`/rack/${id}`)
 }
+function customerGone(gone: Customer) {
+  customers.drop(gone.id)
+  notices.done(t('controls.mend.gone', { name: gone.name }))
+  void router.push('/rack')
+}
+function merged(into: unknown) {
+  const { id, name } = into as Customer
+  load(true)
+  notices.done(t('controls.mend.merged', { name }))
+  void router.push(`/rack/${id}`)
+}
 function showBall(ball: Ball) {
   void router.push({ path: `/rack/${ball.customerId}`, query: { ball: ball.id } })
 }
@@ -86,7 +105,16 @@ function showBall(ball: Ball) {
         <v-btn size="small" :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }">{{
           t('balls.trials')
         }}</v-btn>
-        <v-btn size="small" @click="form = 'measure'">{{ t('fitting.measure.title') }}</v-btn>
+        <v-btn
+          size="small"
+          variant="text"
+          :aria-label="t('controls.mend.openFor', { name: customer.name })"
+          @click="form = 'mend'"
+          >{{ t('controls.mend.open') }}</v-btn
+        >
+        <v-btn v-if="session.may('layouts')" size="small" @click="form = 'measure'">{{
+          t('fitting.measure.title')
+        }}</v-btn>
         <v-btn size="small" class="next-action" @click="form = 'ball'">{{ t('balls.add') }}</v-btn>
       </CustomerHead>
       <div v-else class="spread">
@@ -118,6 +146,11 @@ function showBall(ball: Ball) {
             :items="sorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) }))"
           />
           <span class="soft">{{ t('balls.count', shown.length) }}</span>
+          <v-checkbox
+            v-if="balls.all.some((ball) => ball.retiredOn !== null)"
+            v-model="withRetired"
+            :label="t('controls.mend.withRetired')"
+          />
         </div>
         <p v-if="shown.length === 0">{{ t('balls.none') }}</p>
         <div class="rack">
@@ -147,6 +180,25 @@ function showBall(ball: Ball) {
       @open="openCustomer"
     />
     <MeasureForm v-if="form === 'measure' && customer" :customer="customer" @close="form = null" />
+    <MendDialog
+      v-if="form === 'mend' && customer"
+      :name="customer.name"
+      :path="`/customers/${customer.id}`"
+      :version="customer.version"
+      :retired="customer.retiredOn !== null"
+      :others="
+        session.may('merging')
+          ? customers.items
+              .filter((one) => one.id !== customer!.id)
+              .map((one) => ({ id: one.id, title: [one.name, one.distinction].filter(Boolean).join(', ') }))
+          : undefined
+      "
+      :may-delete="session.may('records')"
+      @close="form = null"
+      @gone="customerGone(customer)"
+      @changed="load(true)"
+      @merged="merged"
+    />
     <BallForm v-if="form === 'ball'" :customer-id="customerId ?? undefined" @close="form = null" @saved="showBall" />
   </div>
 </template>

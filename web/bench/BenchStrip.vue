@@ -12,15 +12,33 @@ const bench = useBench()
 const now = useNow({ interval: 1000 })
 const load = () => void bench.loadStrip().catch(() => undefined)
 onMounted(load)
-useIntervalFn(load, 15_000)
+/** Looked at more often while a ball is in the water: an alarm must not wait. */
+const bathBusy = computed(() => (bench.strip?.stations ?? []).some((one) => one.kind === 'bath' && one.job !== null))
+useIntervalFn(
+  load,
+  computed(() => (bathBusy.value ? 3000 : 15_000)),
+)
 const stations = computed(() =>
   (bench.strip?.stations ?? []).map((station) => {
     const left =
       station.job &&
       secondsLeft(station.job.startedAt, station.job.minutes, now.value.getTime() + bench.clockOffsetMs, station.job)
+    const halted = station.job?.pausedReason === 'over-temperature'
+    const paused = station.job != null && station.job.pausedAt !== null
     const time =
-      left === null ? null : t(left >= 0 ? 'shell.strip.left' : 'shell.strip.over', { time: clockText(left) })
-    return { ...station, time, over: left !== null && left < 0 }
+      left === null
+        ? null
+        : halted
+          ? t('shell.strip.hot')
+          : paused
+            ? t('shell.strip.paused')
+            : t(left >= 0 ? 'shell.strip.left' : 'shell.strip.over', { time: clockText(left) })
+    return {
+      ...station,
+      time,
+      bad: halted || (!paused && left !== null && left < 0),
+      sign: halted ? '×' : paused ? '◇' : '▲',
+    }
   }),
 )
 </script>
@@ -31,8 +49,8 @@ const stations = computed(() =>
       <span class="condensed where">{{ station.name }}</span>
       <router-link v-if="station.job" :to="`/bench/${station.job.id}`"
         >{{ station.job.ballName }}
-        <span class="figure" :class="{ over: station.over }"
-          >{{ station.over ? '▲' : '' }}{{ station.time }}</span
+        <span class="figure" :class="{ over: station.bad }"
+          >{{ station.bad || station.sign === '◇' ? station.sign : '' }} {{ station.time }}</span
         ></router-link
       >
       <span v-else class="soft small">{{ t('shell.strip.free') }}</span>

@@ -29,6 +29,10 @@ const open = computed(() => shown.value.filter(isOpen))
 const done = computed(() => shown.value.filter((job) => !isOpen(job)))
 const overdue = (job: Job) => isOpen(job) && job.dueOn < todayText()
 
+/** Paused and halted work says so; it is not running. */
+const stateOf = (job: Job) =>
+  t(`bench.states.${job.pausedReason === 'over-temperature' ? 'hot' : job.pausedAt !== null ? 'paused' : job.state}`)
+
 async function start(job: Job) {
   if (await notices.attempt(() => bench.start(job))) await router.push(`/bench/${job.id}`)
   else await bench.load(true)
@@ -81,7 +85,9 @@ async function start(job: Job) {
               <span class="small soft">{{ job.steps ? describeSteps(job.steps) : '' }}</span>
             </td>
             <td class="small">{{ job.eventName ?? '–' }}</td>
-            <td>{{ t(`bench.states.${job.state}`) }}</td>
+            <td>
+              {{ stateOf(job) }} <span v-if="job.assignedName" class="small soft">{{ job.assignedName }}</span>
+            </td>
             <td>
               <v-btn
                 v-if="job.state === 'waiting' && session.mayWork"

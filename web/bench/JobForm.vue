@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { type Ball, type JobDoubts, type OfferedFix, jobSchema } from '@sleetfall/contract'
+import { type Ball, type Job, type JobDoubts, type OfferedFix, type Staff, jobSchema } from '@sleetfall/contract'
 import {
   type Complaint,
   type JobKind,
@@ -15,15 +15,15 @@ import {
 } from '@sleetfall/core'
 import { useDebounceFn } from '@vueuse/core'
 import { addDays, format } from 'date-fns'
-import { computed, onMounted, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useEvents } from '../bag/store.ts'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
-import { useForm } from '../controls/useForm.ts'
-import { post } from '../http/client.ts'
+import { useForm, useVersions } from '../controls/useForm.ts'
+import { get, post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useShopRecipes } from '../supplies/store.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
@@ -39,6 +39,8 @@ const props = defineProps<{
   suggestedGrit?: number | null
   complaint?: Complaint | null
   work?: JobKind
+  /** A job that waits, to be changed. */
+  job?: Job
 }>()
 const emit = defineEmits<{ close: []; saved: [] }>()
 const { t } = useI18n()
@@ -53,13 +55,13 @@ const given = props.fix && props.fix.action !== 'other-ball' ? props.fix.action 
 const form = useForm(jobSchema, {
   id: newId(),
   ballId: props.ball.id,
-  kind: given ?? props.work ?? 'resurface',
+  kind: props.job?.kind ?? given ?? props.work ?? 'resurface',
   recipeKey: null,
   steps: null,
-  dueOn: props.fix?.due?.on ?? format(addDays(new Date(), 3), 'yyyy-MM-dd'),
-  eventId: props.fix?.due?.eventId ?? null,
-  reason: props.reason ?? '',
-  overrideReason: '',
+  dueOn: props.job?.dueOn ?? props.fix?.due?.on ?? format(addDays(new Date(), 3), 'yyyy-MM-dd'),
+  eventId: props.job?.eventId ?? props.fix?.due?.eventId ?? null,
+  reason: props.job?.reason ?? props.reason ?? '',
+  overrideReason: props.job?.overrideReason ?? '',
   beforeTrialId: null,
   reads: props.complaint ? readsOf(props.complaint) : null,
 })
@@ -68,8 +70,17 @@ const kind = computed(() => form.values['kind'] as JobKind)
 const choice = useRecipeChoice(
   props.ball,
   () => kind.value,
-  props.fix?.recipeKey ?? nearestRecipe(props.suggestedGrit ?? 2000).key,
+  props.fix?.recipeKey ?? (props.suggestedGrit ? nearestRecipe(props.suggestedGrit).key : null),
+  props.job?.steps ?? null,
 )
+const assignedTo = ref<string | null>(props.job?.assignedTo ?? null)
+const workers = shallowRef<readonly Pick<Staff, 'id' | 'name'>[]>([])
+onMounted(async () => {
+  if (props.job) workers.value = await get<Staff[]>('/bench/workers').catch(() => [])
+})
+watch(kind, (now) => {
+  if (choice.chosen.value === 'planned' && now !== props.job?.kind) choice.chosen.value = choice.first
+})
 watch(
   choice.steps,
   (steps) => {
@@ -120,10 +131,23 @@ const own = computed(() =>
   events.items.filter((event) => event.nextOn !== null && event.customerIds.includes(props.ball.customerId)),
 )
 
+const versions = useVersions(form, props.job?.version ?? 0, save, () => emit('close'))
 async function save() {
   const ok = await form.submit(async (input) => {
-    const job = await bench.takeJob(input)
-    notices.done(t('bench.putDone', { ball: job.ballName, due: dayText(job.dueOn) }))
+    if (props.job) {
+      const { id: _id, ballId: _ball, beforeTrialId: _trial, ...edit } = input
+      const job = await bench.edit(props.job, { ...edit, assignedTo: assignedTo.value }, versions.current())
+      notices.done(t('bench.edited', { ball: job.ballName, due: dayText(job.dueOn) }))
+    } else {
+      const job = await bench.takeJob(input)
+      notices.done(
+        t(job.absorbed?.length ? 'bench.putDoneAbsorbed' : 'bench.putDone', {
+          ball: job.ballName,
+          due: dayText(job.dueOn),
+        }),
+        () => bench.stop(job),
+      )
+    }
     emit('saved')
   })
   if (ok) emit('close')
@@ -132,11 +156,13 @@ async function save() {
 
 <template>
   <FormDialog
-    :title="t('bench.newJob', { name: ball.name })"
+    :title="t(job ? 'bench.editJob' : 'bench.newJob', { name: ball.name })"
     :form="form"
-    :save-text="t('bench.put')"
+    :save-text="job ? t('shell.save') : t('bench.put')"
     @save="save"
     @close="emit('close')"
+    @keep-mine="versions.keepMine"
+    @take-theirs="versions.takeTheirs"
   >
     <v-select
       v-bind="form.field('kind')"
@@ -211,7 +237,16 @@ async function save() {
       ]"
     />
     <v-select
-      v-if="asksTrial"
+      v-if="job"
+      v-model="assignedTo"
+      :label="t('bench.assignedTo')"
+      :items="[
+        { value: null, title: t('bench.anybody') },
+        ...workers.map((one) => ({ value: one.id, title: one.name })),
+      ]"
+    />
+    <v-select
+      v-if="asksTrial && !job"
       v-bind="form.field('beforeTrialId')"
       :label="t('bench.fields.beforeTrialId')"
       :hint="t('bench.beforeHint')"

@@ -7,7 +7,21 @@ import {
   type StepProgress,
   oilAmounts,
 } from '@sleetfall/contract'
-import { type Finding, type WetState, findings, neverSkipped, oilKinds, waterSteps, wetStates } from '@sleetfall/core'
+import {
+  type Finding,
+  type WetState,
+  clockMinutes,
+  cutShort,
+  findings,
+  gatedSteps,
+  neverSkipped,
+  oilKinds,
+  openQuestions,
+  sidesMissing,
+  tapedHoles,
+  waterSteps,
+  wetStates,
+} from '@sleetfall/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
@@ -53,6 +67,9 @@ const readings = ref(fourSpots())
 const finding = ref<Finding | null>(null)
 const wet = ref<WetState | null>(null)
 const earlyReason = ref('')
+const coolerReason = ref('')
+const minutesDone = ref<number | null>(null)
+const sidesDone = ref<number | null>(null)
 const note = ref('')
 const skipping = ref(false)
 const skipReason = ref('')
@@ -87,6 +104,9 @@ watch(
     finding.value = null
     wet.value = null
     earlyReason.value = ''
+    coolerReason.value = ''
+    minutesDone.value = null
+    sidesDone.value = null
     note.value = ''
     tack.value = null
     oilSeen.value = null
@@ -95,7 +115,7 @@ watch(
   },
 )
 const pad = computed(() => pads.byId.get(padId.value ?? ''))
-const holes = ['middle', 'ring', 'thumb', 'side'] as const
+const holes = tapedHoles
 const ticked = (hole: string) => progress.value.ticks.includes(hole)
 const tick = (hole: string) =>
   emit('progress', {
@@ -113,21 +133,48 @@ const asksFinding = computed(() => props.step.key === 'inspect' || props.step.ke
 const drying = computed(
   () => props.step.key === 'dry' && props.job.lockedUntil !== null && Date.parse(props.job.lockedUntil) > props.nowMs,
 )
-/** What is still missing before the step can end; empty when nothing is. */
-const missing = computed(() => {
-  if (asksFinding.value && finding.value === null) return t('bench.missing.finding')
-  if (props.step.key === 'wet-check' && wet.value === null) return t('bench.missing.wet')
-  if (props.step.key === 'tape-holes' && !holes.every(ticked)) return t('bench.missing.holes')
-  if (drying.value && earlyReason.value.trim() === '') return t('bench.missing.drying')
-  return ''
-})
 const holds = computed(
   () =>
     props.step.key === 'inspect' && props.job.kind !== 'inspect' && finding.value !== null && finding.value !== 'fine',
 )
+/** The step as the rules see it; the server asks by the same ones. */
+const facts = computed(() => ({ ...props.step, progress: progress.value }))
+const nextKey = computed(() => (holds.value ? null : (props.job.procedure[props.step.position + 1]?.key ?? null)))
+const open = computed(() =>
+  openQuestions(
+    facts.value,
+    {
+      finding: finding.value,
+      wet: wet.value,
+      earlyReason: earlyReason.value,
+      coolerReason: coolerReason.value,
+      minutesDone: minutesDone.value,
+      sidesDone: sidesDone.value,
+    },
+    { nowMs: props.nowMs, nextKey: nextKey.value, lastWater: props.job.water.at(-1) ?? null, drying: drying.value },
+  ),
+)
+const missing = computed(() => open.value.map((problem) => t(`bench.missing.${problem}`)))
+const showsWater = computed(
+  () => waterSteps.includes(props.step.key) || (nextKey.value !== null && gatedSteps.includes(nextKey.value)),
+)
+const endsEarly = computed(() => cutShort(facts.value, props.nowMs))
+const asksMinutes = ref(false)
+const asksSides = computed(() => sidesMissing(facts.value))
+const asksCooler = computed(() => open.value.includes('cooler-reason') || coolerReason.value !== '')
+const ranMinutes = computed(() => Math.round(10 * clockMinutes(facts.value, props.nowMs)) / 10)
+watch(
+  () => props.step.position,
+  () => (asksMinutes.value = false),
+)
 const maySkip = computed(() => !neverSkipped.includes(props.step.key) && !drying.value)
 
 function done() {
+  // A soak that is ended before its time asks how long it was, and only then.
+  if (endsEarly.value && minutesDone.value === null) {
+    asksMinutes.value = true
+    return
+  }
   const { grits, spots } = scanOf(readings.value)
   emit('done', {
     ...(grits.length > 0 ? { scannedGrits: grits, scanSpots: spots } : {}),
@@ -135,6 +182,9 @@ function done() {
     ...(wet.value ? { wet: wet.value } : {}),
     ...(usesUp.value && padId.value ? { padId: padId.value } : {}),
     ...(earlyReason.value ? { earlyReason: earlyReason.value } : {}),
+    ...(coolerReason.value ? { coolerReason: coolerReason.value } : {}),
+    ...(endsEarly.value ? { minutesDone: minutesDone.value } : {}),
+    ...(asksSides.value ? { sidesDone: sidesDone.value } : {}),
     ...(tack.value ? { tack: tack.value } : {}),
     ...(oilSeen.value ? { oilSeen: oilSeen.value } : {}),
     ...(note.value ? { note: note.value } : {}),
@@ -280,7 +330,7 @@ function done() {
       :expected-grit="job.steps?.at(-1)?.grit ?? null"
     />
     <WaterPanel
-      v-if="waterSteps.includes(step.key)"
+      v-if="showsWater"
       :job="job"
       :busy="busy || !session.mayWork"
       :weight-lb="ball?.weightLb ?? null"
@@ -288,10 +338,53 @@ function done() {
       @hot="emit('hot')"
     />
     <template v-if="session.mayWork">
-      <p v-if="missing" class="small" role="status">◇ {{ missing }}</p>
-      <v-btn class="next-action big" :loading="busy" :disabled="missing !== ''" @click="done">{{
-        holds ? t('bench.holdJob') : isLast ? t('bench.lastDone') : t('bench.stepDone')
-      }}</v-btn>
+      <v-text-field v-if="asksCooler" v-model="coolerReason" class="reason" :label="t('bench.coolerReason')" />
+      <fieldset v-if="asksSides && step.recipeStep" class="choices small-choices">
+        <legend>{{ t('bench.sidesTitle') }}</legend>
+        <v-btn
+          v-for="n in step.recipeStep.sides + 1"
+          :key="n"
+          class="choice"
+          :class="{ chosen: sidesDone === n - 1 }"
+          :aria-pressed="sidesDone === n - 1"
+          @click="sidesDone = n - 1"
+          >{{ n - 1 === step.recipeStep.sides ? t('bench.sidesAll', { n: n - 1 }) : n - 1 }}</v-btn
+        >
+      </fieldset>
+      <fieldset v-if="asksMinutes && endsEarly" class="choices small-choices">
+        <legend>{{ t('bench.minutesTitle', { ran: ranMinutes, of: step.minutes }) }}</legend>
+        <v-btn
+          v-for="n in [ranMinutes, step.minutes]"
+          :key="n"
+          class="choice"
+          :class="{ chosen: minutesDone === n }"
+          :aria-pressed="minutesDone === n"
+          @click="minutesDone = n"
+          >{{ n === step.minutes ? t('bench.minutesAll', { n }) : t('bench.minutesClock', { n }) }}</v-btn
+        >
+        <v-text-field
+          class="few"
+          :model-value="minutesDone ?? ''"
+          :label="t('bench.minutesOther')"
+          inputmode="decimal"
+          @update:model-value="minutesDone = $event === '' ? null : Number(String($event).replace(',', '.'))"
+        />
+      </fieldset>
+      <p
+        v-for="text in missing.filter((_, at) => asksMinutes || open[at] !== 'minutes')"
+        :key="text"
+        class="small"
+        role="status"
+      >
+        ◇ {{ text }}
+      </p>
+      <v-btn
+        class="next-action big"
+        :loading="busy"
+        :disabled="open.some((one) => one !== 'minutes' || asksMinutes)"
+        @click="done"
+        >{{ holds ? t('bench.holdJob') : isLast ? t('bench.lastDone') : t('bench.stepDone') }}</v-btn
+      >
       <form v-if="skipping" class="skip" @submit.prevent="skipReason.trim() && emit('skip', skipReason)">
         <v-text-field v-model="skipReason" autofocus :label="t('bench.skipReason')" />
         <v-btn type="submit" class="touch" :disabled="!skipReason.trim() || busy">{{ t('bench.skipNow') }}</v-btn>
@@ -376,6 +469,12 @@ function done() {
 }
 .wide {
   flex: 1 1 100%;
+}
+.reason {
+  width: min(560px, 100%);
+}
+.choices .few {
+  flex: 0 1 150px;
 }
 .skip {
   display: grid;

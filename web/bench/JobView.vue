@@ -9,6 +9,7 @@ import { useBalls } from '../balls/store.ts'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
+import { useBath, useDevices } from '../equipment/store.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -53,12 +54,19 @@ useIntervalFn(() => void (job.value?.state === 'running' && !busy.value && refre
 const current = computed(() => job.value?.procedure.find((step) => step.startedAt !== null && step.doneAt === null))
 const nowMs = computed(() => now.value.getTime() + bench.clockOffsetMs)
 const tooHot = computed(() => job.value?.pausedReason === 'over-temperature')
+const bath = useBath()
+const devices = useDevices()
+void devices.load().catch(() => undefined)
+/** The same temperature that the panel shows: the bath's where one is connected, else the last reading. */
 const stillHot = computed(() => {
   const last = job.value?.water.at(-1)
-  return tooHot.value && (last === undefined || waterState(last.temperatureC) === 'stop')
+  const live = devices.of('bath')?.connected ? bath.value?.temperatureC : undefined
+  const recorded = last === undefined || waterState(last.temperatureC) === 'stop'
+  return tooHot.value && (recorded || (live !== undefined && waterState(live) === 'stop'))
 })
 const finding = computed(() => findings.find((one) => one === job.value?.pausedReason))
 const following = ref(false)
+const editing = ref(false)
 const isTested = computed(
   () => job.value !== undefined && [...oilKinds, 'resurface', 'polish'].includes(job.value.kind),
 )
@@ -134,11 +142,14 @@ const stop = () =>
             @click="act(bench.stepBack)"
             >{{ t('bench.back') }}</v-btn
           >
+          <v-btn v-if="job.state === 'waiting' && session.may('promises')" :disabled="busy" @click="editing = true">{{
+            t('bench.edit')
+          }}</v-btn>
           <v-btn
-            v-if="(job.state === 'running' || job.state === 'waiting') && session.mayWork"
+            v-if="job.state === 'waiting' ? session.may('promises') : job.state === 'running' && session.mayWork"
             :disabled="busy"
             @click="asking = true"
-            >{{ t('bench.stop') }}</v-btn
+            >{{ t(job.state === 'waiting' ? 'bench.takeOff' : 'bench.stop') }}</v-btn
           >
         </div>
       </header>
@@ -154,12 +165,16 @@ const stop = () =>
         <p v-else>{{ t('bench.needsTechnician') }}</p>
       </div>
 
-      <div v-else-if="current && job.pausedAt" class="panel stage" :class="{ halt: tooHot }" role="alert">
-        <h2 class="step-name">{{ tooHot ? `× ${t('bench.hardStop')}` : `◇ ${t('bench.paused')}` }}</h2>
+      <div v-else-if="current && job.pausedAt" class="panel stage" :class="{ halt: stillHot }" role="alert">
+        <h2 class="step-name">
+          {{
+            tooHot ? (stillHot ? `× ${t('bench.hardStop')}` : `◇ ${t('bench.cooledDown')}`) : `◇ ${t('bench.paused')}`
+          }}
+        </h2>
         <p class="instruction">
           {{
             tooHot
-              ? t('bench.hardStopText')
+              ? t(stillHot ? 'bench.hardStopText' : 'bench.cooledText')
               : finding
                 ? t(`bench.held.${finding}`)
                 : t('bench.pausedText', { step: words.name(current), time: timeText(job.pausedAt) })
@@ -230,12 +245,13 @@ const stop = () =>
           </li>
         </ol>
       </section>
+      <JobForm v-if="editing && ball" :ball="ball" :job="job" @close="editing = false" />
       <JobForm v-if="following && ball" :ball="ball" work="resurface" @close="following = false" />
       <ConfirmDialog
         v-if="asking"
-        :title="t('bench.stopTitle')"
-        :text="t('bench.stopText')"
-        :action="t('bench.stopAction')"
+        :title="t(job.state === 'waiting' ? 'bench.takeOffTitle' : 'bench.stopTitle')"
+        :text="t(job.state === 'waiting' ? 'bench.takeOffText' : 'bench.stopText')"
+        :action="t(job.state === 'waiting' ? 'bench.takeOff' : 'bench.stopAction')"
         @confirm="stop"
         @close="asking = false"
       />

@@ -1,8 +1,8 @@
 import { v4 as newId } from 'uuid'
-import type { BenchStrip, Job, JobInput, StepDoneInput, StepProgress } from '@sleetfall/contract'
+import type { BenchStrip, Job, JobEdit, JobInput, StepDoneInput, StepProgress } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { get, post } from '../http/client.ts'
+import { get, post, put } from '../http/client.ts'
 import { useCollection } from '../http/collection.ts'
 
 export const useBench = defineStore('bench', () => {
@@ -39,6 +39,9 @@ export const useBench = defineStore('bench', () => {
     change(post<Job>(`/bench/jobs/${job.id}/trial`, { version: job.version, side, trialId }))
   const stepBack = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/back`, { version: job.version }))
   const stop = (job: Job) => change(post<Job>(`/bench/jobs/${job.id}/cancel`, { version: job.version }))
+  const seeAlarm = (id: string) => change(post<Job>(`/bench/jobs/${id}/alarm-seen`, {}))
+  const edit = (job: Job, input: Omit<JobEdit, 'version'>, version: number) =>
+    change(put<Job>(`/bench/jobs/${job.id}`, { ...input, version }))
   const refresh = async (id: string) => jobs.take(await get<Job>(`/bench/jobs/${id}`))
   return {
     ...jobs,
@@ -56,6 +59,8 @@ export const useBench = defineStore('bench', () => {
     tie,
     stepBack,
     stop,
+    seeAlarm,
+    edit,
     refresh,
   }
 })

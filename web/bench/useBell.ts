@@ -21,11 +21,12 @@ export function useBell() {
     oscillator.start(context.currentTime + startS)
     oscillator.stop(context.currentTime + startS + 0.4)
   }
-  function ring(): void {
+  /** Rings; `always` also where the sound of timers is switched off. */
+  function ring(always = false): void {
     flashing.value = true
     clearTimeout(timer)
     timer = setTimeout(() => (flashing.value = false), flashMs)
-    if (!sound.value) return
+    if (!sound.value && !always) return
     context ??= new AudioContext()
     // Browsers keep sound back until somebody has touched the page.
     void context.resume().catch(() => undefined)

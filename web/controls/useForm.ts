@@ -76,7 +76,7 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   const claim = (...names: readonly string[]) => names.forEach((name) => claimed.add(name))
   /** Back to editing after a conflict was shown. */
   const goOn = () => void (conflict.value = null)
-  return { values, errors, failure, busy, conflict, changed, submit, field, claim, goOn }
+  return { values, errors, failure, busy, conflict, changed, submit, field, claim, goOn, show, clear }
 }
 
 /** What a form's frame needs of it, whatever its schema. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StockBallInput, StockImported } from '@sleetfall/contract'
+import type { StockBall, StockBallInput, StockImported } from '@sleetfall/contract'
 import { useFileDialog } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { computed, onMounted, ref, shallowRef } from 'vue'
@@ -11,6 +11,7 @@ import { useSorted } from '../controls/useSorted.ts'
 import { post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import StockForm from './StockForm.vue'
 import { type Mapping, type StockField, type Table, guessMapping, readRows, readTable, stockFields } from './stock.ts'
 import { useStock } from './store.ts'
 
@@ -27,6 +28,7 @@ const { search, shown, sortBy, ariaSort } = useSorted(
   (one) => `${one.name} ${t(`balls.covers.${one.cover}`)}`,
 )
 
+const editing = ref<StockBall | null>(null)
 const file = ref('')
 const table = shallowRef<Table | null>(null)
 const mapping = ref<Mapping | null>(null)
@@ -73,7 +75,9 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
       <h1>{{ t('fitting.stock.title') }}</h1>
       <div class="row">
         <v-btn size="small" variant="text" to="/shop">{{ t('fitting.stock.back') }}</v-btn>
-        <v-btn size="small" class="next-action" @click="chooseFile()">{{ t('fitting.stock.import') }}</v-btn>
+        <v-btn v-if="session.may('stock')" size="small" class="next-action" @click="chooseFile()">{{
+          t('fitting.stock.import')
+        }}</v-btn>
       </div>
     </div>
     <section v-if="table && mapping" class="panel stack" :aria-label="t('fitting.stock.import')">
@@ -150,7 +154,12 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
         </thead>
         <tbody>
           <tr v-for="one in shown" :key="one.id">
-            <th scope="row">{{ one.name }}</th>
+            <th scope="row">
+              <button v-if="session.may('stock')" type="button" class="link" @click="editing = one">
+                {{ one.name }}
+              </button>
+              <template v-else>{{ one.name }}</template>
+            </th>
             <td>{{ t(`balls.covers.${one.cover}`) }}</td>
             <td class="number">{{ figure(one.rgIn) }}</td>
             <td class="number">{{ figure(one.differentialIn) }}</td>
@@ -165,6 +174,7 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
       </table>
       <p v-if="shown.length === 0" class="soft">{{ t('fitting.stock.none') }}</p>
     </LoadState>
+    <StockForm v-if="editing" :key="editing.id" :row="editing" @close="editing = null" />
   </section>
 </template>
 
@@ -173,6 +183,11 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
   gap: var(--gap-2);
+}
+.link {
+  text-decoration: underline;
+  text-decoration-color: var(--accent);
+  min-height: 32px;
 }
 .find {
   max-width: 360px;

@@ -194,6 +194,10 @@ export default {
   stock: {
     title: 'Balls the shop has or knows',
     open: 'Stock list',
+    edit: 'Stock: {name}',
+    saved: '{name} is saved',
+    takeOut: 'Take it off the list',
+    takeOutText: 'Balls of customers keep the figures they were taken in with.',
     back: 'Shop',
     import: 'Bring in a CSV list',
     columns: 'Which column of {file} is what?',

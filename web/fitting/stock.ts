@@ -1,6 +1,6 @@
 import { type FieldProblem, type StockBallInput, check, mostStockRows, stockBallSchema } from '@sleetfall/contract'
 import { type CoverFamily, readCoreFigure } from '@sleetfall/core'
-import Papa from 'papaparse'
+import { readCsv } from '../controls/csv.ts'
 
 /** Fields of a stock list that a column can be put to. */
 export const stockFields = [
@@ -30,12 +30,7 @@ export type ReadTable =
 export function readTable(text: string): ReadTable {
   // What a wrong encoding or a binary file leaves behind.
   if (/[\u0000\uFFFD]/.test(text)) return { ok: false, reason: 'not-text', n: 0 }
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    delimitersToGuess: [',', ';', '\t'],
-    transformHeader: (head) => head.trim(),
-  })
+  const parsed = readCsv(text)
   const columns = (parsed.meta.fields ?? []).filter((column) => column !== '')
   if (columns.length < 2) return { ok: false, reason: 'no-header', n: 0 }
   if (parsed.data.length === 0) return { ok: false, reason: 'no-rows', n: 0 }

@@ -8,7 +8,13 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 const waits = [500, 1000, 2000, 3000]
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
-async function once(method: Method, path: string, body: unknown, writeId: string | null): Promise<Response | null> {
+/** An answer whose body came whole; null when the server did not answer or broke off in the middle. */
+interface Answer {
+  readonly ok: boolean
+  readonly body: unknown
+}
+
+async function once(method: Method, path: string, body: unknown, writeId: string | null): Promise<Answer | null> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (writeId !== null) headers['X-Write-Id'] = writeId
@@ -18,7 +24,10 @@ async function once(method: Method, path: string, body: unknown, writeId: string
       headers,
       body: body === undefined ? null : JSON.stringify(body),
     })
-    return response.status >= 502 ? null : response
+    if (response.status >= 502) return null
+    // Reading the body is part of asking: one that breaks off is asked for again, under the same id.
+    const text = await response.text()
+    return { ok: response.ok, body: text === '' ? null : (JSON.parse(text) as unknown) }
   } catch {
     return null
   }
@@ -29,13 +38,13 @@ async function once(method: Method, path: string, body: unknown, writeId: string
  * once. When the session has ended it waits for a new sign-in and goes on. Throws `ApiError` with the server's
  * reason, or `GivenUp` when the user stops waiting.
  */
-async function request<T>(method: Method, path: string, body?: unknown): Promise<T> {
+async function request<T>(method: Method, path: string, body?: unknown, id?: string): Promise<T> {
   const connection = useConnection()
-  const writeId = method === 'GET' ? null : newId()
+  const writeId = method === 'GET' ? null : (id ?? newId())
   const patience = connection.givenUp
   for (let attempt = 0; ; attempt += 1) {
-    const response = await once(method, path, body, writeId)
-    if (response === null) {
+    const answer = await once(method, path, body, writeId)
+    if (answer === null) {
       if (connection.givenUp !== patience) throw new GivenUp('Not sent: the server did not answer.')
       connection.away = true
       await sleep(waits[Math.min(attempt, waits.length - 1)]!)
@@ -43,8 +52,8 @@ async function request<T>(method: Method, path: string, body?: unknown): Promise
       continue
     }
     connection.away = false
-    if (response.ok) return (response.status === 204 ? null : await response.json()) as T
-    const problem = (await response.json()) as Problem
+    if (answer.ok) return answer.body as T
+    const problem = answer.body as Problem
     if (problem.code === 'not-signed-in' && path !== '/session') {
       await connection.untilSignedIn()
       continue
@@ -53,7 +62,19 @@ async function request<T>(method: Method, path: string, body?: unknown): Promise
   }
 }
 
+/**
+ * One try in the background, without the bar that tells of waiting: null when the server did not answer. Whoever asks keeps what
+ * was to be sent, and its id.
+ */
+export async function tryPost<T>(path: string, body: unknown, id: string): Promise<T | null> {
+  const answer = await once('POST', path, body, id)
+  if (answer === null) return null
+  if (answer.ok) return answer.body as T
+  throw new ApiError(answer.body as Problem)
+}
+
 export const get = <T>(path: string) => request<T>('GET', path)
-export const post = <T>(path: string, body: unknown) => request<T>('POST', path, body)
+/** `id` names the write when somebody else keeps it, such as a queue on the device. */
+export const post = <T>(path: string, body: unknown, id?: string) => request<T>('POST', path, body, id)
 export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, body)
 export const remove = <T>(path: string) => request<T>('DELETE', path)

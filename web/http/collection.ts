@@ -3,16 +3,20 @@ import { get, post, put } from './client.ts'
 import { errorText } from './problem.ts'
 
 /** Records of one kind as the server has them: loaded once, refreshed on demand, changed through it. */
-export function useCollection<T extends { readonly id: string; readonly version: number }>(path: string) {
-  const items = shallowRef<readonly T[]>([])
+export function useCollection<
+  T extends { readonly id: string; readonly version: number; readonly retiredOn?: string | null },
+>(path: string) {
+  const all = shallowRef<readonly T[]>([])
+  /** What is in daily use: retired records are known by id but not offered. */
+  const items = computed(() => all.value.filter((item) => item.retiredOn == null))
   const loaded = ref(false)
   const error: Ref<string | null> = ref(null)
-  const byId = computed(() => new Map(items.value.map((item) => [item.id, item])))
+  const byId = computed(() => new Map(all.value.map((item) => [item.id, item])))
   let running: Promise<void> | null = null
 
   async function fetchAll(): Promise<void> {
     try {
-      items.value = await get<T[]>(path)
+      all.value = await get<T[]>(path)
       loaded.value = true
       error.value = null
     } catch (problem) {
@@ -29,12 +33,14 @@ export function useCollection<T extends { readonly id: string; readonly version:
   }
   /** Takes a record that the server just gave into the list. */
   function take(item: T): T {
-    items.value = byId.value.has(item.id)
-      ? items.value.map((one) => (one.id === item.id ? item : one))
-      : [...items.value, item]
+    all.value = byId.value.has(item.id)
+      ? all.value.map((one) => (one.id === item.id ? item : one))
+      : [...all.value, item]
     return item
   }
   const create = async (input: unknown) => take(await post<T>(path, input))
   const update = async (id: string, input: unknown) => take(await put<T>(`${path}/${id}`, input))
-  return { items, loaded, error, byId, load, take, create, update }
+  /** Forgets a record that is gone on the server. */
+  const drop = (id: string) => void (all.value = all.value.filter((item) => item.id !== id))
+  return { all, items, loaded, drop, error, byId, load, take, create, update }
 }

@@ -5,9 +5,11 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useFileDialog, useStorage } from '@vueuse/core'
 import LoadState from '../controls/LoadState.vue'
+import MendDialog from '../controls/MendDialog.vue'
 import SortHead from '../controls/SortHead.vue'
 import { useSorted } from '../controls/useSorted.ts'
 import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
 import CrossSection from './CrossSection.vue'
 import LaneDrawing from './LaneDrawing.vue'
 import PatternFigures from './PatternFigures.vue'
@@ -19,7 +21,8 @@ const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const patterns = usePatterns()
-const form = ref<'new' | 'edit' | 'copy' | null>(null)
+const session = useSession()
+const form = ref<'new' | 'edit' | 'copy' | 'mend' | null>(null)
 onMounted(() => patterns.load())
 const shapes = ['all', 'house', 'challenge', 'sport'] as const
 const shape = useStorage<(typeof shapes)[number]>('sleetfall.patterns.shape', 'all')
@@ -53,6 +56,11 @@ const { search, shown, sortBy, ariaSort } = useSorted(
 const current = computed<Pattern | undefined>(
   () => patterns.byId.get(String(route.params['patternId'] ?? '')) ?? shown.value[0],
 )
+function gone({ id, name }: Pattern) {
+  patterns.drop(id)
+  notices.done(t('controls.mend.gone', { name }))
+  void router.push('/lanes')
+}
 watch(
   () => route.query['new'],
   (wanted) => {
@@ -116,8 +124,10 @@ function saved(pattern: Pattern) {
         <h1>{{ t('lanes.title') }}</h1>
         <div class="row">
           <v-btn size="small" variant="text" to="/lanes/map">{{ t('lanes.map.title') }}</v-btn>
-          <v-btn size="small" @click="chooseFile()">{{ t('lanes.importFile') }}</v-btn>
-          <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('lanes.add') }}</v-btn>
+          <v-btn v-if="session.may('patterns')" size="small" @click="chooseFile()">{{ t('lanes.importFile') }}</v-btn>
+          <v-btn v-if="session.may('patterns')" size="small" class="next-action" @click="form = 'new'">{{
+            t('lanes.add')
+          }}</v-btn>
         </div>
       </div>
       <LoadState
@@ -179,8 +189,17 @@ function saved(pattern: Pattern) {
           <v-btn size="small" :to="{ path: '/lanes/what-if', query: { patternId: current.id } }">{{
             t('lanes.whatIf.open')
           }}</v-btn>
-          <v-btn size="small" @click="form = 'edit'">{{ t('lanes.edit') }}</v-btn>
-          <v-btn size="small" @click="form = 'copy'">{{ t('lanes.copy') }}</v-btn>
+          <template v-if="session.may('patterns')">
+            <v-btn size="small" @click="form = 'edit'">{{ t('lanes.edit') }}</v-btn>
+            <v-btn size="small" @click="form = 'copy'">{{ t('lanes.copy') }}</v-btn>
+            <v-btn
+              size="small"
+              variant="text"
+              :aria-label="t('controls.mend.openFor', { name: current.name })"
+              @click="form = 'mend'"
+              >{{ t('controls.mend.open') }}</v-btn
+            >
+          </template>
           <v-btn
             v-for="kind in ['csv', 'json'] as const"
             :key="kind"
@@ -243,6 +262,17 @@ function saved(pattern: Pattern) {
     </section>
     <p v-else-if="patterns.loaded" class="soft">{{ t('lanes.choose') }}</p>
     <PatternForm v-if="form === 'new'" :draft="draft ?? undefined" @close="closeForm" @saved="saved" />
+    <MendDialog
+      v-if="form === 'mend' && current"
+      :name="current.name"
+      :path="`/patterns/${current.id}`"
+      :version="current.version"
+      :retired="current.retiredOn !== null"
+      :may-delete="session.may('patterns')"
+      @close="form = null"
+      @gone="gone(current)"
+      @changed="patterns.take($event as Pattern)"
+    />
     <PatternForm
       v-if="(form === 'edit' || form === 'copy') && current"
       :pattern="current"

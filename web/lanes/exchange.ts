@@ -1,5 +1,6 @@
 import type { Load } from '@sleetfall/core'
 import Papa from 'papaparse'
+import { readCsv } from '../controls/csv.ts'
 
 /** A pattern as a file brings it; figures that could not be read are NaN, so that the form names their fields. */
 export interface PatternDraft {
@@ -64,11 +65,7 @@ export function readPattern(text: string, fileName: string): Read {
       document['estimated'] === true,
     )
   }
-  const table = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (head) => head.trim(),
-  })
+  const table = readCsv(text)
   const missing = columns.filter((column) => !table.meta.fields?.includes(column))
   if (missing.length > 0) return { ok: false, reason: 'missing-columns', detail: missing.join(', ') }
   return finish(name, '', table.data)

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { areas } from '../router.ts'
+import AlarmBar from '../bench/AlarmBar.vue'
 import BenchStrip from '../bench/BenchStrip.vue'
 import CommandField from './CommandField.vue'
 import ShortcutSheet from './ShortcutSheet.vue'
@@ -54,6 +55,7 @@ usePlainKeys((key, event) => {
       <v-btn variant="text" size="small" :aria-label="t('shell.shortcuts.title')" @click="sheet = true">?</v-btn>
     </header>
     <main id="content" tabindex="-1"><router-view /></main>
+    <AlarmBar />
     <BenchStrip />
     <ShortcutSheet v-model="sheet" />
   </div>

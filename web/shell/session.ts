@@ -1,4 +1,4 @@
-import type { Preferences, SessionInfo } from '@sleetfall/contract'
+import { type Ability, type Preferences, type SessionInfo, abilities, mayAs } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { get, post, put, remove } from '../http/client.ts'
@@ -12,8 +12,9 @@ export const useSession = defineStore('session', () => {
   const user = computed(() => info.value?.user ?? null)
   const preferences = computed<Preferences>(() => info.value?.preferences ?? { units: 'imperial', theme: 'light' })
   const metric = computed(() => preferences.value.units === 'metric')
-  const mayWork = computed(() => user.value !== null && user.value.role !== 'counter')
-  const isOwner = computed(() => user.value?.role === 'owner')
+  const may = (what: Ability) => user.value !== null && mayAs(user.value.role, abilities[what])
+  const mayWork = computed(() => may('bench'))
+  const isOwner = computed(() => may('shop'))
 
   async function check(): Promise<void> {
     try {
@@ -45,5 +46,21 @@ export const useSession = defineStore('session', () => {
       throw error
     }
   }
-  return { info, checked, user, preferences, metric, mayWork, isOwner, check, signIn, signOut, prefer }
+  /** The own password; other sessions of this member end. */
+  const changePassword = (present: string, next: string) => put('/session/password', { present, next })
+  return {
+    info,
+    checked,
+    user,
+    preferences,
+    metric,
+    may,
+    mayWork,
+    isOwner,
+    check,
+    signIn,
+    signOut,
+    prefer,
+    changePassword,
+  }
 })

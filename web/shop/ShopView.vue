@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { unitSystems } from '@sleetfall/contract'
+import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import DevicesCard from '../equipment/DevicesCard.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import PasswordForm from './PasswordForm.vue'
 import ShopSettings from './ShopSettings.vue'
 import StaffList from './StaffList.vue'
 
 const { t } = useI18n()
 const session = useSession()
 const notices = useNotices()
+const changing = ref(false)
 const themes = ['light', 'dark', 'system'] as const
 const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.attempt(() => session.prefer(change))
 </script>
@@ -34,7 +37,8 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       >
         <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
       </v-radio-group>
-      <div>
+      <div class="row">
+        <v-btn @click="changing = true">{{ t('shop.ownPassword') }}</v-btn>
         <v-btn @click="notices.attempt(session.signOut)">{{ t('shop.signOut') }}</v-btn>
       </div>
     </section>
@@ -49,6 +53,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       </section>
     </div>
     <ShopSettings class="wide" />
+    <PasswordForm v-if="changing" @close="changing = false" />
   </div>
 </template>
 

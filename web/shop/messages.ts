@@ -24,6 +24,11 @@ export default {
   inactive: 'may not sign in',
   password: 'Password',
   passwordKeep: 'Leave empty to keep the present one',
+  ownPassword: 'Change my password',
+  presentPassword: 'Present password',
+  nextPassword: 'New password',
+  passwordHint: 'At least 12 characters: three or four words that do not belong together',
+  passwordChanged: 'Password changed; you are signed out everywhere else',
   staffSaved: '{name} is saved',
   roleHints: { owner: 'everything', technician: 'bench, trials, records', counter: 'takes in, logs, hands out' },
 }

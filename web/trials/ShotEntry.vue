@@ -1,20 +1,24 @@
 <script setup lang="ts">
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
-import { type Trial, type TrialSide, shotSchema, sides } from '@sleetfall/contract'
-import { type Read, limits, reads } from '@sleetfall/core'
+import { type Trial, type TrialSide, check, shotSchema, sides } from '@sleetfall/contract'
+import { type Read, limits, reads, sameSurface } from '@sleetfall/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { useForm } from '../controls/useForm.ts'
+import { useLeaveGuard } from '../controls/useLeaveGuard.ts'
 import { useNotices } from '../shell/notices.ts'
-import { useTrials } from './store.ts'
+import { likelyMeant } from './likelyMeant.ts'
+import { useShotQueue } from './shotQueue.ts'
+import { useTakeOut } from './useTakeOut.ts'
 
 /** Enters one shot by keyboard or touch; target and feet stay as they were for the next one. */
 const props = defineProps<{ trial: Trial }>()
 const { t } = useI18n()
-const trials = useTrials()
+const queue = useShotQueue()
+const takeOut = useTakeOut()
 const notices = useNotices()
 const entry = useTemplateRef<InstanceType<typeof QuantityField>>('entry')
 const last = props.trial.shots.at(-1)
@@ -30,18 +34,44 @@ const leave = () => form.field<number[] | null>('leave')
 const nothing = ref('')
 const side = computed(() => form.values['side'] as TrialSide)
 
-async function record() {
+/** A figure a tenth of what would be usual: most often a point typed too early. Asked once, kept on the second try. */
+const meant = computed(() => likelyMeant(form.values['entryBoard'] as number | null))
+const asked = ref<number | null>(null)
+const sameThing = computed(
+  () =>
+    props.trial.controlBallId === props.trial.variantBallId &&
+    sameSurface(props.trial.control.surface, props.trial.variant.surface),
+)
+const halfTyped = computed(
+  () => form.values['entryBoard'] !== null || form.values['read'] !== null || form.values['leave'] !== null,
+)
+useLeaveGuard(halfTyped)
+
+/** Checks the shot and keeps it on the device at once; the next one can be typed while it is being sent. */
+function record() {
   const { entryBoard, read, leave } = form.values
   nothing.value = entryBoard === null && read === null && leave === null ? t('trials.needSomething') : ''
-  if (nothing.value || form.busy.value) return
-  Object.assign(form.values, { id: newId(), thrownAt: new Date().toISOString() })
-  const ok = await form.submit(async (input) => {
-    const trial = await trials.addShot(props.trial.id, input)
-    const shot = trial.shots.at(-1)!
-    notices.done(t('trials.recorded', { n: shot.sequence }), () => trials.setAside(trial.id, shot, t('trials.mistake')))
-  })
-  if (!ok) return
+  if (nothing.value) return
+  if (side.value === 'variant' && sameThing.value) {
+    nothing.value = t('trials.sameThing')
+    return
+  }
+  if (meant.value !== null && asked.value !== entryBoard) {
+    asked.value = entryBoard as number
+    return
+  }
+  const checked = check(shotSchema, { ...form.values, id: newId(), thrownAt: new Date().toISOString() })
+  if (!checked.ok) {
+    form.show(checked.fields)
+    return
+  }
+  form.clear()
+  queue.add(props.trial.id, checked.value)
+  const { id } = checked.value
+  const n = props.trial.shots.length + queue.of(props.trial.id).length
+  notices.done(t('trials.recorded', { n }), () => takeOut(props.trial.id, id))
   Object.assign(form.values, { entryBoard: null, read: null, leave: null })
+  asked.value = null
   entry.value?.focus()
 }
 
@@ -62,7 +92,7 @@ function onKey(event: KeyboardEvent) {
   else if (event.key.toLowerCase() === 'x') form.values['leave'] = []
   else if (event.key.toLowerCase() === 's') form.values['side'] = side.value === 'control' ? 'variant' : 'control'
   else if (across !== 0) aim(event.shiftKey ? 'feetBoard' : 'targetBoard', across)
-  else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) void record()
+  else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) record()
   else return
   event.preventDefault()
 }
@@ -77,6 +107,7 @@ function onKey(event: KeyboardEvent) {
         :key="one"
         :class="{ chosen: side === one }"
         :aria-pressed="side === one"
+        :disabled="one === 'variant' && sameThing"
         @click="form.values['side'] = one"
         >{{ side === one ? '● ' : '○ ' }}{{ t(`trials.${one}`) }}:
         {{ one === 'control' ? trial.controlLabel : trial.variantLabel }}</v-btn
@@ -115,8 +146,26 @@ function onKey(event: KeyboardEvent) {
         <v-btn variant="text" @click="form.values['leave'] = null">{{ t('controls.notNoted') }}</v-btn>
       </div>
     </div>
+    <p v-if="sameThing" role="status">▲ {{ t('trials.sameThing') }}</p>
+    <div v-if="meant !== null && asked !== null" class="row" role="alertdialog" :aria-label="t('trials.meant.title')">
+      <strong>{{ t('trials.meant.text', { typed: form.values['entryBoard'], meant }) }}</strong>
+      <v-btn class="touch" @click="((form.values['entryBoard'] = meant), record())">{{
+        t('trials.meant.yes', { meant })
+      }}</v-btn>
+      <v-btn class="touch" @click="record">{{ t('trials.meant.keep', { typed: form.values['entryBoard'] }) }}</v-btn>
+    </div>
     <p v-if="nothing || form.failure.value" class="bad" role="alert">{{ nothing || form.failure.value }}</p>
-    <v-btn class="next-action record" :loading="form.busy.value" @click="record">{{ t('trials.record') }}</v-btn>
+    <v-btn class="next-action record" @click="record">{{ t('trials.record') }}</v-btn>
+    <p v-if="queue.of(trial.id).length > 0" role="status" class="small">
+      ◇
+      {{
+        t(
+          queue.away ? 'trials.waitingAway' : 'trials.waiting',
+          { n: queue.of(trial.id).length },
+          queue.of(trial.id).length,
+        )
+      }}
+    </p>
     <p class="small soft">{{ t('trials.keys') }}</p>
   </section>
 </template>

@@ -4,6 +4,9 @@ import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
 import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import ShotCorrection from './ShotCorrection.vue'
+import { useShotQueue } from './shotQueue.ts'
 import { useTrials } from './store.ts'
 
 /** Every shot thrown, newest first; those set aside stay, greyed, with their reason. */
@@ -11,6 +14,10 @@ const props = defineProps<{ trial: Trial }>()
 const { t, tm, rt } = useI18n()
 const trials = useTrials()
 const notices = useNotices()
+const queue = useShotQueue()
+const session = useSession()
+const correcting = ref<StoredShot | null>(null)
+const before = (id: string) => props.trial.shotsBefore.filter((one) => one.shotId === id && one.what === 'corrected')
 const asking = ref<StoredShot | null>(null)
 const other = ref('')
 const reasons = (tm('trials.reasons') as string[]).map((reason) => rt(reason))
@@ -23,7 +30,7 @@ async function setAside(shot: StoredShot, reason: string | null) {
 </script>
 
 <template>
-  <table v-if="trial.shots.length > 0" class="list">
+  <table v-if="trial.shots.length > 0 || queue.of(trial.id).length > 0" class="list">
     <thead>
       <tr>
         <th scope="col" class="number">{{ t('trials.n') }}</th>
@@ -37,6 +44,19 @@ async function setAside(shot: StoredShot, reason: string | null) {
       </tr>
     </thead>
     <tbody>
+      <tr v-for="{ shot, refused } in queue.of(trial.id).toReversed()" :key="shot.id" class="waiting">
+        <td class="number">…</td>
+        <td>{{ shot.side === 'control' ? '○' : '◆' }} {{ t(`trials.${shot.side}`) }}</td>
+        <td class="number">{{ shot.targetBoard ?? '–' }}</td>
+        <td class="number">{{ shot.feetBoard ?? '–' }}</td>
+        <td>{{ shot.read ? t(`trials.reads.${shot.read}`) : '–' }}</td>
+        <td class="number">{{ shot.entryBoard ?? '–' }}</td>
+        <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
+        <td class="small">
+          {{ refused ? t('trials.refused', { why: refused }) : t('trials.onDevice') }}
+          <v-btn v-if="refused" size="small" variant="text" @click="queue.drop(shot.id)">{{ t('trials.drop') }}</v-btn>
+        </td>
+      </tr>
       <tr v-for="shot in [...trial.shots].reverse()" :key="shot.id" :class="{ aside: shot.setAsideReason }">
         <td class="number">{{ shot.sequence }}</td>
         <td>{{ shot.side === 'control' ? '○' : '◆' }} {{ t(`trials.${shot.side}`) }}</td>
@@ -56,8 +76,19 @@ async function setAside(shot: StoredShot, reason: string | null) {
               >{{ t('trials.count') }}</v-btn
             >
           </template>
+          <span v-for="one in before(shot.id)" :key="one.at" class="small soft">{{
+            t('trials.was', { entry: one.was.entryBoard ?? '–', read: one.was.read ?? '–', by: one.by ?? '' })
+          }}</span>
           <v-btn
-            v-else
+            v-if="session.may('trials')"
+            size="small"
+            variant="text"
+            :aria-label="t('trials.correct', { n: shot.sequence })"
+            @click="correcting = shot"
+            >{{ t('trials.mend') }}</v-btn
+          >
+          <v-btn
+            v-if="!shot.setAsideReason && session.may('trials')"
             size="small"
             variant="text"
             :aria-label="`${t('trials.setAside')}: ${shot.sequence}`"
@@ -68,6 +99,7 @@ async function setAside(shot: StoredShot, reason: string | null) {
       </tr>
     </tbody>
   </table>
+  <ShotCorrection v-if="correcting" :key="correcting.id" :trial="trial" :shot="correcting" @close="correcting = null" />
   <v-dialog
     :model-value="asking !== null"
     max-width="480"
@@ -92,6 +124,10 @@ async function setAside(shot: StoredShot, reason: string | null) {
 </template>
 
 <style scoped>
+.waiting td {
+  color: var(--ink-soft);
+  font-style: italic;
+}
 .aside td {
   color: var(--ink-soft);
   background: var(--panel-sunk);

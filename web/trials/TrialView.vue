@@ -1,16 +1,23 @@
 <script setup lang="ts">
-import type { TrialBall } from '@sleetfall/contract'
+import type { Trial, TrialBall } from '@sleetfall/contract'
 import { leastShots } from '@sleetfall/core'
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
+import MendDialog from '../controls/MendDialog.vue'
 import { dayText } from '../controls/days.ts'
+import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { usePlainKeys } from '../shell/useShortcuts.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
 import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
+import TrialEditForm from './TrialEditForm.vue'
+import { useShotQueue } from './shotQueue.ts'
+import { useTakeOut } from './useTakeOut.ts'
 import { useTrials } from './store.ts'
 import { resultOf, useResultText } from './useResultText.ts'
 
@@ -41,6 +48,22 @@ const mayRefreeze = computed(
     !trial.value.shots.some((s) => s.side === 'variant'),
 )
 
+const session = useSession()
+const router = useRouter()
+const form = ref<'edit' | 'mend' | null>(null)
+const queue = useShotQueue()
+const takeOut = useTakeOut()
+function gone({ id, question }: Trial) {
+  notices.done(t('controls.mend.gone', { name: question }))
+  void router.push('/trials').then(() => trials.drop(id))
+}
+/** Undo takes the last shot out, whether it was sent yet or waits. */
+usePlainKeys((key) => {
+  if (key !== 'u' || !trial.value || !session.may('trials')) return
+  const last = queue.of(trial.value.id).at(-1)?.shot ?? trial.value.shots.at(-1)
+  if (last) void notices.attempt(() => takeOut(trial.value!.id, last.id))
+})
+
 async function refreeze() {
   if (trial.value && (await notices.attempt(() => trials.freezeVariant(trial.value!))))
     notices.done(t('trials.refrozen'))
@@ -48,13 +71,24 @@ async function refreeze() {
 </script>
 
 <template>
-  <LoadState :loaded="trials.loaded && trial !== undefined" :error="trials.error" @retry="trials.load(true)">
+  <LostView v-if="trials.loaded && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
+  <LoadState v-else :loaded="trials.loaded" :error="trials.error" @retry="trials.load(true)">
     <section v-if="trial && result" class="trial">
       <header class="stack">
         <div class="spread">
           <h1>{{ trial.question }}</h1>
           <div class="row">
             <v-btn size="small" :to="`/coverage/${trial.customerId}`">{{ t('trials.toCoverage') }}</v-btn>
+            <template v-if="session.may('trials')">
+              <v-btn size="small" @click="form = 'edit'">{{ t('trials.edit') }}</v-btn>
+              <v-btn
+                size="small"
+                variant="text"
+                :aria-label="t('controls.mend.openFor', { name: trial.question })"
+                @click="form = 'mend'"
+                >{{ t('controls.mend.open') }}</v-btn
+              >
+            </template>
             <v-btn size="small" variant="text" to="/trials">{{ t('trials.back') }}</v-btn>
           </div>
         </div>
@@ -67,7 +101,8 @@ async function refreeze() {
           >
         </p>
       </header>
-      <ShotEntry :key="trial.id" :trial="trial" />
+      <ShotEntry v-if="session.may('trials')" :key="trial.id" :trial="trial" />
+      <p v-else class="panel soft">{{ t('trials.needsTechnician') }}</p>
       <section class="stack" :aria-label="t('trials.result')">
         <h2>
           {{ t('trials.result') }} <span class="small soft">{{ t('trials.measured') }}</span>
@@ -106,6 +141,16 @@ async function refreeze() {
         <p v-if="trial.shots.length === 0" class="soft">{{ t('trials.noShots', { n: leastShots }) }}</p>
         <ShotList :trial="trial" />
       </section>
+      <TrialEditForm v-if="form === 'edit'" :trial="trial" @close="form = null" />
+      <MendDialog
+        v-if="form === 'mend'"
+        :name="trial.question"
+        :path="`/trials/${trial.id}`"
+        :version="trial.version"
+        may-delete
+        @close="form = null"
+        @gone="gone(trial)"
+      />
     </section>
   </LoadState>
 </template>

@@ -1,15 +1,18 @@
-import type { ShotInput, Trial } from '@sleetfall/contract'
+import type { ShotCorrection, Trial, TrialEdit } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
-import { post, put } from '../http/client.ts'
+import { post, put, remove } from '../http/client.ts'
 import { useCollection } from '../http/collection.ts'
 
 export const useTrials = defineStore('trials', () => {
   const trials = useCollection<Trial>('/trials')
-  const addShot = async (trialId: string, shot: ShotInput) =>
-    trials.take(await post<Trial>(`/trials/${trialId}/shots`, shot))
   const setAside = async (trialId: string, shot: { id: string; version: number }, reason: string | null) =>
     trials.take(await put<Trial>(`/trials/${trialId}/shots/${shot.id}/set-aside`, { version: shot.version, reason }))
+  const correct = async (trialId: string, shotId: string, seen: ShotCorrection) =>
+    trials.take(await put<Trial>(`/trials/${trialId}/shots/${shotId}`, seen))
+  const removeShot = async (trialId: string, shotId: string) =>
+    trials.take(await remove<Trial>(`/trials/${trialId}/shots/${shotId}`))
+  const edit = async (id: string, input: TrialEdit) => trials.take(await put<Trial>(`/trials/${id}`, input))
   const freezeVariant = async (trial: Trial) =>
     trials.take(await post<Trial>(`/trials/${trial.id}/variant-surface`, { version: trial.version }))
-  return { ...trials, addShot, setAside, freezeVariant }
+  return { ...trials, setAside, correct, removeShot, edit, freezeVariant }
 })

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import type { UpkeepRow } from '@sleetfall/contract'
-import { type Due, handRefresh, nearestRecipe } from '@sleetfall/core'
+import type { Ball, Job, JobInput, UpkeepRow } from '@sleetfall/contract'
+import { type Due, type JobKind, handRefresh, includesCleaning, proposedRecipe, recipeByKey } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { format } from 'date-fns'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
+import JobForm from '../bench/JobForm.vue'
 import { useBench } from '../bench/store.ts'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
+import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import LinkDialog from './LinkDialog.vue'
+import NightForm from './NightForm.vue'
 import PolicyForm from './PolicyForm.vue'
 import ReminderForm from './ReminderForm.vue'
 import SessionForm from './SessionForm.vue'
@@ -28,12 +32,20 @@ const balls = useBalls()
 const notices = useNotices()
 const due = useDueText()
 onMounted(() => Promise.all([upkeep.load(), balls.load(), bench.load()]))
+const route = useRoute()
+const router = useRouter()
+onMounted(() => {
+  if (route.query['new'] !== 'night') return
+  form.value = { kind: 'night' }
+  void router.replace({ path: route.path })
+})
 const search = ref('')
 const within = useStorage<'now' | 'week' | 'month' | 'all'>('sleetfall.upkeep.within', 'week')
 const spans = { now: 0, week: 7, month: 31, all: 36_500 } as const
 const form = ref<
   | { kind: 'policy'; row: UpkeepRow; whose: 'ball' | 'customer' }
   | { kind: 'shop' }
+  | { kind: 'night' }
   | { kind: 'session'; row: UpkeepRow }
   | { kind: 'remind'; rows: UpkeepRow[] }
   | { kind: 'link'; row: UpkeepRow }
@@ -54,37 +66,82 @@ const groups = computed(() => {
   return [...byCustomer.values()].sort((a, b) => first(a) - first(b))
 })
 const has = (row: UpkeepRow, one: Due) => row.openJobs.includes(jobFor[one.work] ?? '-')
-const canMake = (row: UpkeepRow, one: Due) => jobFor[one.work] !== undefined && !has(row, one)
+/** Cleaning is part of most other work: it is not put on the bench beside that. */
+const partOf = (row: UpkeepRow, one: Due) =>
+  one.work === 'clean' && row.openJobs.some((kind) => includesCleaning(kind as JobKind))
+const canMake = (row: UpkeepRow, one: Due) => jobFor[one.work] !== undefined && !has(row, one) && !partOf(row, one)
 
-async function make(row: UpkeepRow, one: Due) {
+function inputFor(row: UpkeepRow, one: Due): JobInput {
   const kind = jobFor[one.work]!
-  const recipe = nearestRecipe(balls.byId.get(row.ballId)?.surface.window?.targetGrit ?? 2000)
+  const ball = balls.byId.get(row.ballId)
+  const recipe = proposedRecipe({
+    targetGrit: ball?.surface.window?.targetGrit ?? ball?.targetGrit ?? null,
+    lastRecipe: ball?.lastRecipe ?? null,
+  })
   const steps =
     kind === 'resurface'
       ? recipe.steps
       : kind === 'refresh'
-        ? [handRefresh(Number(recipe.steps.at(-1)!.grit ?? 2000))]
+        ? [handRefresh(Math.min(3000, Number(recipe.steps.at(-1)!.grit ?? 3000)))]
         : null
-  await notices.attempt(async () => {
-    const job = await bench.takeJob({
-      id: newId(),
-      ballId: row.ballId,
-      kind,
-      recipeKey: kind === 'resurface' ? recipe.key : null,
-      steps: steps && steps.map((step) => ({ ...step })),
-      dueOn: format(Math.max(Date.now() + 86_400_000, one.atMs), 'yyyy-MM-dd'),
-      eventId: null,
-      reason: due.why(one),
-      overrideReason: '',
-      beforeTrialId: null,
-      reads: null,
-    })
-    notices.done(t('bench.putDone', { ball: job.ballName, due: dayText(job.dueOn) }))
-    await upkeep.load()
-  })
+  return {
+    id: newId(),
+    ballId: row.ballId,
+    kind,
+    recipeKey: kind === 'resurface' && recipeByKey(recipe.key) ? recipe.key : null,
+    steps: steps && steps.map((step) => ({ ...step })),
+    dueOn: format(Math.max(Date.now() + 86_400_000, one.atMs), 'yyyy-MM-dd'),
+    eventId: null,
+    reason: due.why(one),
+    overrideReason: '',
+    beforeTrialId: null,
+    reads: null,
+  }
 }
+/** Where something speaks against the work, the form opens with its place for a reason. */
+const asking = ref<{ ball: Ball; work: JobKind; reason: string } | null>(null)
+
+async function make(row: UpkeepRow, one: Due) {
+  try {
+    const job = await bench.takeJob(inputFor(row, one))
+    notices.done(t('bench.putDone', { ball: job.ballName, due: dayText(job.dueOn) }), async () => {
+      await bench.stop(job)
+      await upkeep.load()
+    })
+    await upkeep.load()
+  } catch (error) {
+    const ball = balls.byId.get(row.ballId)
+    if (error instanceof ApiError && error.problem.code === 'needs-reason' && ball)
+      asking.value = { ball, work: jobFor[one.work]!, reason: due.why(one) }
+    else notices.failed(error)
+  }
+}
+/** Everything due of a customer's balls, the larger work first so that it takes the cleaning along; undone as one. */
 async function makeAll(rows: readonly UpkeepRow[]) {
-  for (const row of rows) for (const one of row.due) if (canMake(row, one)) await make(row, one)
+  const made: Job[] = []
+  const refused: string[] = []
+  for (const row of rows) {
+    const wanted = row.due.filter((one) => canMake(row, one))
+    const larger = wanted.filter((one) => one.work !== 'clean')
+    const cleans = larger.some((one) => includesCleaning(jobFor[one.work]!))
+      ? []
+      : wanted.filter((one) => one.work === 'clean')
+    for (const one of [...larger, ...cleans]) {
+      try {
+        made.push(await bench.takeJob(inputFor(row, one)))
+      } catch (error) {
+        refused.push(`${row.ballName}: ${errorText(error)}`)
+      }
+    }
+  }
+  const list = made.map((job) => `${job.ballName}, ${t(`bench.kinds.${job.kind}`)}`).join('; ')
+  await upkeep.load()
+  if (made.length > 0)
+    notices.done([t('upkeep.madeAll', { n: made.length, list }, made.length), ...refused].join(' · '), async () => {
+      for (const job of made) await bench.stop(job)
+      await upkeep.load()
+    })
+  else if (refused.length > 0) notices.failed(new Error(refused.join(' · ')))
 }
 const waitingCount = computed(() => upkeep.outbox.filter((message) => message.state === 'queued').length)
 const close = () => {
@@ -99,6 +156,7 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
     <div class="spread">
       <h1>{{ t('upkeep.title') }}</h1>
       <div class="row">
+        <v-btn size="small" @click="form = { kind: 'night' }">{{ t('upkeep.night.open') }}</v-btn>
         <v-btn size="small" variant="text" to="/bench">{{ t('upkeep.toBench') }}</v-btn>
         <v-btn v-if="session.isOwner" size="small" @click="form = { kind: 'shop' }">{{ t('upkeep.shopSchool') }}</v-btn>
       </div>
@@ -195,7 +253,8 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
                   ><strong>{{ due.now(one) ? '▲' : '○' }} {{ due.work(one) }}</strong> {{ due.when(one) }}
                   <span class="small soft">{{ due.why(one) }}</span></span
                 >
-                <span v-if="has(row, one)" class="small soft">● {{ t('upkeep.onBench') }}</span>
+                <span v-if="partOf(row, one)" class="small soft">● {{ t('upkeep.partOfWork') }}</span>
+                <span v-else-if="has(row, one)" class="small soft">● {{ t('upkeep.onBench') }}</span>
                 <v-btn
                   v-else-if="canMake(row, one)"
                   size="x-small"
@@ -246,6 +305,8 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
       @close="form = null"
       @saved="close"
     />
+    <JobForm v-if="asking" v-bind="asking" @close="asking = null" @saved="upkeep.load()" />
+    <NightForm v-if="form?.kind === 'night'" @close="close" />
     <SessionForm
       v-if="form?.kind === 'session'"
       :ball-id="form.row.ballId"

@@ -61,6 +61,8 @@ export default {
   makeAll: 'All on the bench',
   make: 'On the bench',
   onBench: 'on the bench list',
+  partOfWork: 'part of the work on the bench list',
+  madeAll: 'Nothing new | On the bench list: {list} | {n} jobs on the bench list: {list}',
   remind: 'Remind',
   gamesN: '{n} games | {n} game | {n} games',
   cleaned: {
@@ -68,6 +70,19 @@ export default {
     towel: 'towel',
     'cleaner-now': 'cleaner, right away',
     'cleaner-next-day': 'cleaner, the next day',
+  },
+  night: {
+    open: 'Log a night',
+    title: 'A night of play',
+    event: 'Event or league',
+    noEvent: 'any bowlers',
+    usual: 'Usual games',
+    who: 'Who played',
+    choose: 'Choose an event, or the bowlers one by one.',
+    noBalls: 'No balls on the rack.',
+    games: 'Games on {name}',
+    save: 'Log nothing yet | Log {n} game | Log {n} games',
+    logged: '{games} games on {balls} balls logged',
   },
   session: {
     open: 'Log play',

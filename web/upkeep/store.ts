@@ -1,4 +1,4 @@
-import type { OutboxMessage, SessionLog, UpkeepBoard, UpkeepLink } from '@sleetfall/contract'
+import type { NightLogged, OutboxMessage, PlayNight, SessionLog, UpkeepBoard, UpkeepLink } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { useBalls } from '../balls/store.ts'
@@ -26,6 +26,17 @@ export const useUpkeep = defineStore('upkeep', () => {
     await post('/upkeep/sessions', input)
     await Promise.all([balls.refresh(input.ballId), load()])
   }
+  /** What play changes is read anew: the balls and what is due. */
+  const afterPlay = () => Promise.all([balls.load(true), load()])
+  async function logNight(night: PlayNight): Promise<NightLogged> {
+    const logged = await post<NightLogged>('/upkeep/nights', night)
+    await afterPlay()
+    return logged
+  }
+  async function withdrawNight(id: string): Promise<void> {
+    await post(`/upkeep/nights/${id}/withdraw`, {})
+    await afterPlay()
+  }
   async function queue(message: { id: string; customerId: string; subject: string; body: string }): Promise<void> {
     await post('/upkeep/outbox', message)
     await loadOutbox()
@@ -38,5 +49,19 @@ export const useUpkeep = defineStore('upkeep', () => {
   const makeLink = async (customerId: string) =>
     (await post<{ secret: string }>(`/upkeep/links/${customerId}`, {})).secret
   const revokeLink = (id: string) => post(`/upkeep/links/${id}/revoke`, {})
-  return { board, outbox, error, load, loadOutbox, logSession, queue, withdraw, links, makeLink, revokeLink }
+  return {
+    board,
+    outbox,
+    error,
+    load,
+    loadOutbox,
+    logSession,
+    logNight,
+    withdrawNight,
+    queue,
+    withdraw,
+    links,
+    makeLink,
+    revokeLink,
+  }
 })
