@@ -1,4 +1,12 @@
-import { type Finding, type RecipeStep, type SurfaceNow, cleaningKinds, coverFamilies, findings, scanSpots } from '@sleetfall/core'
+import {
+  type Finding,
+  type RecipeStep,
+  type SurfaceNow,
+  cleaningKinds,
+  coverFamilies,
+  findings,
+  scanSpots,
+} from '@sleetfall/core'
 import * as yup from 'yup'
 import { figureSources } from './customers.ts'
 import {

@@ -26,3 +26,14 @@ export interface CoverageView {
   readonly map: CoverageMap
   readonly fixes: readonly { readonly targetId: string; readonly fixes: readonly OfferedFix[] }[]
 }
+
+/** A pattern that a bowler meets soon and none of their balls covers. */
+export interface NearGap {
+  readonly customerId: string
+  readonly customerName: string
+  readonly patternId: string
+  readonly patternName: string
+  readonly eventName: string
+  readonly on: string
+  readonly fix: Pick<OfferedFix, 'action' | 'ballName' | 'recipeKey'> | null
+}

@@ -29,6 +29,8 @@ export const predictionSchema = yup.object({
   firstReadFt: figure('First read', 0, 60).nullable().default(null),
   entryBoard: figure('Entry board', -60, 100).required('Entry board: missing'),
   entryAngleDeg: figure('Entry angle', -45, 45).required('Entry angle: missing'),
+  /** Roughness that the lane felt in it, µm: shots on another surface say nothing of it. */
+  raUm: figure('Surface', 0.05, 3).nullable().default(null),
   pocketShare: figure('Share in the pocket', 0, 1).nullable().default(null),
 })
 export type PredictionInput = yup.InferType<typeof predictionSchema>

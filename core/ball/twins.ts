@@ -19,7 +19,7 @@ const near = { rgIn: 0.015, differentialIn: 0.005, drillingAngleDeg: 10, pinToPa
 /** Roughness within this ratio is one surface to the lane. */
 const sameSurface = 1.25
 
-/** Pairs of balls that do nearly the same: same cover, and alike in all of core, layout and surface that both records know. */
+/** Pairs of balls that do nearly the same: same cover, and alike in core, surface and whatever of the layout both records know. */
 export function twins<T extends Comparable>(balls: readonly T[]): (readonly [T, T])[] {
   return balls.flatMap((a, index) =>
     balls.slice(index + 1).flatMap((b): (readonly [T, T])[] => (alike(a, b) ? [[a, b]] : [])),
@@ -39,6 +39,7 @@ function alike(a: Comparable, b: Comparable): boolean {
     if (Math.max(a.raUm, b.raUm) / Math.min(a.raUm, b.raUm) > sameSurface) return false
     known += 1
   }
-  // Two balls of one cover about which nothing else is known are no twins.
-  return known >= 3
+  // What is not known may well differ: core and surface of both have to be on record before anybody is told they are twins.
+  const core = a.rgIn != null && b.rgIn != null && a.differentialIn != null && b.differentialIn != null
+  return core && a.raUm !== null && b.raUm !== null && known >= 3
 }

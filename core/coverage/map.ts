@@ -57,7 +57,13 @@ export function coverageMap(question: CoverageQuestion): CoverageMap {
     unused:
       targets.length === 0
         ? []
-        : strikeBalls.filter((ball) => !cells.some((c) => c.ballId === ball.id && c.covered)).map((b) => b.id),
+        : strikeBalls
+            .filter((ball) => {
+              const own = cells.filter((cell) => cell.ballId === ball.id)
+              // A ball of which nothing is known may cover anything.
+              return !own.some((cell) => cell.covered) && own.every((cell) => cell.pocket !== null)
+            })
+            .map((ball) => ball.id),
   }
 }
 

@@ -304,7 +304,10 @@ describe('a ball through its history', () => {
   })
 
   test('care names what a ball needs; polyester needs no oil work', () => {
-    expect(careNeeded('solid', { status: 'too-smooth', oilShare: 0.9 })).toEqual(['surface-outside', 'oil-heavy'])
-    expect(careNeeded('polyester', { status: 'in-window', oilShare: 0.9 })).toEqual([])
+    expect(careNeeded('solid', { status: 'too-smooth', oilShare: 0.9, asked: true })).toEqual([
+      'surface-outside',
+      'oil-heavy',
+    ])
+    expect(careNeeded('polyester', { status: 'in-window', oilShare: 0.9, asked: true })).toEqual([])
   })
 })

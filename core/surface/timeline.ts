@@ -49,7 +49,8 @@ export const finishStates = ['polished', 'box', 'lane-shine', 'sanded', 'unknown
 export type FinishState = (typeof finishStates)[number]
 
 export type Provenance = 'measured' | 'fitted' | 'assumed' | 'unknown'
-export type SurfaceStatus = 'in-window' | 'leaves-soon' | 'too-smooth' | 'too-rough' | 'unknown'
+/** 'accepted': worn as it is, and nobody asked for anything else. */
+export type SurfaceStatus = 'in-window' | 'leaves-soon' | 'too-smooth' | 'too-rough' | 'accepted' | 'unknown'
 
 export interface SurfaceCurve {
   readonly startRaUm: number
@@ -76,6 +77,8 @@ export interface SurfaceNow {
   readonly grit: number | null
   readonly provenance: Provenance
   readonly window: { readonly targetGrit: number; readonly minRaUm: number; readonly maxRaUm: number } | null
+  /** Somebody set the grit that this ball is kept at; without that a worn surface is accepted and raises no alarm. */
+  readonly asked: boolean
   readonly status: SurfaceStatus
   /** Games until the surface leaves its window; null when it never does or nothing is known. */
   readonly gamesLeft: number | null
@@ -260,7 +263,8 @@ export function surfaceNow(
     grit: finish ? gritOfRa(finish.raTopUm) : null,
     provenance,
     window,
-    status: statusOf(finish, window, gamesLeft),
+    asked: subject.targetGrit !== null,
+    status: statusOf(finish, window, gamesLeft, subject.targetGrit !== null),
     gamesLeft,
     gamesOnSurface,
     totalGames,
@@ -340,8 +344,16 @@ export function windowAbout(targetGrit: number, constants: SurfaceConstants = su
   }
 }
 
-function statusOf(finish: Finish | null, window: SurfaceNow['window'], gamesLeft: number | null): SurfaceStatus {
-  if (!finish || !window) return 'unknown'
+function statusOf(
+  finish: Finish | null,
+  window: SurfaceNow['window'],
+  gamesLeft: number | null,
+  asked: boolean,
+): SurfaceStatus {
+  if (!finish) return 'unknown'
+  if (!window) return 'accepted'
+  const inside = finish.raTopUm >= window.minRaUm && finish.raTopUm <= window.maxRaUm
+  if (!asked) return inside ? 'in-window' : 'accepted'
   if (finish.raTopUm < window.minRaUm) return 'too-smooth'
   if (finish.raTopUm > window.maxRaUm) return 'too-rough'
   return gamesLeft !== null && gamesLeft <= soonGames ? 'leaves-soon' : 'in-window'

@@ -22,6 +22,14 @@ export interface SchoolCost {
   readonly nextGamesUm: readonly number[]
 }
 
+/**
+ * Cover that may come off the radius before the diameter leaves what is allowed and common balls allow, mm: from 8.595 to 8.500 in
+ * is 1.2 mm of radius. A school that takes a third of that in a year, or a resurface a fortnight, is pointed out. Ours, assumed.
+ */
+export const coverToSpareMm = 1.2
+export const mostCoverMm = 0.4
+export const mostResurfaces = 26
+
 /** Games ahead that are kept one by one, for drawing. */
 const drawnGames = 40
 

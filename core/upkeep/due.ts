@@ -29,16 +29,22 @@ export interface Due {
   /** Games until then; 0 when it is due, negative when it was; null when a date decides. */
   readonly games: number | null
   readonly atMs: number
+  /** Somebody asked for it: a target or a school that was chosen. The rest can wait until the ball comes in, and raises no alarm. */
+  readonly asked: boolean
 }
 
 export interface UpkeepBall {
   readonly cover: CoverFamily
   readonly surface: Pick<
     SurfaceNow,
-    'status' | 'gamesLeft' | 'gamesOnSurface' | 'gamesSinceExtraction' | 'oil' | 'oilShare' | 'lastSurfacedMs'
+    'asked' | 'status' | 'gamesLeft' | 'gamesOnSurface' | 'gamesSinceExtraction' | 'oil' | 'oilShare' | 'lastSurfacedMs'
   >
   /** Games since it was last cleaned. */
   readonly gamesSinceCleaning: number
+  /** A school was chosen for this ball or its owner, not only for the whole shop. */
+  readonly schoolChosen: boolean
+  /** It lies in the shop, so that small work can be done at once. */
+  readonly inShop: boolean
   /** Mean volume of the patterns it lately played on, mL. */
   readonly volumeMl: number
 }
@@ -55,7 +61,9 @@ const afterGames = (nowMs: number, games: number, gamesPerWeek: number | null) =
 
 /** What a ball is due for under a policy, earliest first. Cleaning does not depend on the school; polyester needs no oil work. */
 export function dueWork(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: number): Due[] {
+  const surfaceAsked = ball.surface.asked || ball.schoolChosen
   const inGames = (work: UpkeepWork, reason: DueReason, games: number): Due => ({
+    asked: work === 'clean' ? ball.inShop : work === 'extract' || surfaceAsked,
     work,
     reason,
     games,
@@ -63,7 +71,7 @@ export function dueWork(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowM
   })
   const due: Due[] = []
   if (ball.gamesSinceCleaning > 0) due.push(inGames('clean', 'played-not-cleaned', 0))
-  const surface = surfaceDue(ball, policy, play, nowMs, inGames)
+  const surface = surfaceAsked ? surfaceDue(ball, policy, play, nowMs, inGames) : null
   if (surface) due.push(surface)
   if (isReactive(ball.cover)) due.push(oilDue(ball, policy, nowMs, inGames))
   return due.sort((a, b) => a.atMs - b.atMs)
@@ -95,7 +103,7 @@ function eventDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: num
   const atMs = next - settlingDays(policy.gamesBeforeEvent, play.gamesPerWeek) * dayMs
   // Brought to its recipe for this event already.
   const done = ball.surface.lastSurfacedMs !== null && ball.surface.lastSurfacedMs >= atMs - 7 * dayMs
-  return done ? null : { work: 'resurface', reason: 'event', games: null, atMs: Math.max(atMs, nowMs) }
+  return done ? null : { asked: true, work: 'resurface', reason: 'event', games: null, atMs: Math.max(atMs, nowMs) }
 }
 
 function oilDue(ball: UpkeepBall, policy: UpkeepPolicy, nowMs: number, inGames: InGames): Due {
@@ -110,6 +118,6 @@ function oilDue(ball: UpkeepBall, policy: UpkeepPolicy, nowMs: number, inGames: 
   const seasonEnd = policy.seasonEnds.map((day) => Date.parse(day)).find((atMs) => atMs > nowMs)
   // A season's end draws an extraction forward when the ball has played at least a third of its interval.
   if (seasonEnd !== undefined && seasonEnd < byGames.atMs && ball.surface.gamesSinceExtraction * 3 >= interval)
-    return { work: 'extract', reason: 'season-end', games: null, atMs: seasonEnd }
+    return { asked: true, work: 'extract', reason: 'season-end', games: null, atMs: seasonEnd }
   return byGames
 }

@@ -25,8 +25,11 @@ const nowMs = Date.UTC(2031, 2, 3)
 const ball = (change: Partial<UpkeepBall['surface']> = {}, rest: Partial<UpkeepBall> = {}): UpkeepBall => ({
   cover: 'solid',
   gamesSinceCleaning: 0,
+  schoolChosen: false,
+  inShop: true,
   volumeMl: 25,
   surface: {
+    asked: true,
     status: 'in-window',
     gamesLeft: 9,
     gamesOnSurface: 6,
@@ -44,6 +47,19 @@ const surfaceDue = (...args: Parameters<typeof under>) =>
   under(...args).find((due) => due.work === 'resurface' || due.work === 'touch-up')
 
 describe('what is due', () => {
+  test('nobody is told of a worn surface that nobody asked about; a target or a chosen school is asking', () => {
+    const worn = { status: 'accepted', gamesLeft: 0, asked: false } as const
+    for (const school of schools) expect(surfaceDue(school, ball(worn))).toBeUndefined()
+    expect(surfaceDue('fixed-games', ball(worn, { schoolChosen: true }))).toMatchObject({ asked: true })
+    expect(surfaceDue('by-measurement', ball({ status: 'too-smooth', gamesLeft: 0 }))).toMatchObject({ asked: true })
+  })
+
+  test('cleaning waits until the ball comes in; in the shop it is done now', () => {
+    const played = (inShop: boolean) =>
+      under('lane-shine', ball({}, { gamesSinceCleaning: 3, inShop })).find((due) => due.work === 'clean')
+    expect([played(true)?.asked, played(false)?.asked]).toEqual([true, false])
+  })
+
   test('each school has its own date for the same ball', () => {
     expect(surfaceDue('by-measurement')).toMatchObject({ reason: 'leaves-window', games: 9, atMs: nowMs + 21 * day })
     expect(surfaceDue('every-series')).toMatchObject({ work: 'touch-up', games: -3, atMs: nowMs })

@@ -1,6 +1,6 @@
 import type { BowlingEvent, EventInput, Found } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
-import { like } from '../database/like.ts'
+import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { deleteRow, dependentsOf } from '../http/mending.ts'
 import { nextPlayDay, today } from './nextDay.ts'
@@ -70,6 +70,6 @@ export const deleteEvent = (db: Db, id: string) => deleteRow(db, 'event', id)
 export const searchEvents = (db: Db, text: string) =>
   db.many<Found>(
     `select 'event' as kind, id, name as title, kind || ' from ' || starts_on as detail, null as customer_id
-     from event where name ilike $1 order by starts_on limit 4`,
-    [like(text)],
+     from event where concat_ws(' ', name, place, kind) ilike all($1) order by starts_on limit 4`,
+    [likeWords(text)],
   )

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Ball, BallEvent, BallEventKind, BallInput, Found } from '@sleetfall/contract'
 import { type Learnt, type RecipeStep, type SurfaceConstants, surfaceNow } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { like } from '../database/like.ts'
+import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { shopExperience } from '../surface/experience.ts'
 import { fitsOf } from '../surface/fits.ts'
@@ -155,6 +155,7 @@ export const searchBalls = (db: Db, text: string) =>
          else concat_ws(' ', 'shelf', nullif(b.shelf, '')) end as detail,
        b.customer_id
      from ball_present b join customer_label c on c.id = b.customer_id
-     where b.name ilike $1 order by b.name collate "und-x-icu" limit 6`,
-    [like(text)],
+     where concat_ws(' ', b.name, c.name) ilike all($1) and b.retired_on is null
+     order by (b.name ilike all($1)) desc, b.name collate "und-x-icu" limit 6`,
+    [likeWords(text)],
   )

@@ -11,7 +11,7 @@ import type {
 } from '@sleetfall/contract'
 import { type ProcedureStep, type WorkDoubt, procedureFor, soakWater } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { like } from '../database/like.ts'
+import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 
 const select = `select j.*, (select name from staff_label where id = j.assigned_to) as assigned_name, b.name as ball_name, b.cover, b.customer_id, b.customer_name, b.customer_hand,
@@ -325,6 +325,6 @@ export const searchJobs = (db: Db, text: string) =>
   db.many<Found>(
     `select 'job' as kind, j.id, b.name as title, j.kind || ' · ' || b.customer_name || ' · due ' || j.due_on as detail, b.customer_id
      from job j join ball_label b on b.id = j.ball_id
-     where j.state in ('waiting', 'running') and (b.name ilike $1 or b.customer_name ilike $1) order by j.due_on limit 4`,
-    [like(text)],
+     where j.state in ('waiting', 'running') and concat_ws(' ', b.name, b.customer_name, j.kind) ilike all($1) order by j.due_on limit 4`,
+    [likeWords(text)],
   )

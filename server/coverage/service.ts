@@ -1,7 +1,7 @@
-import type { Ball, BowlingEvent, CoverageTarget, CoverageView, OfferedFix } from '@sleetfall/contract'
+import type { Ball, BowlingEvent, CoverageTarget, CoverageView, NearGap, OfferedFix } from '@sleetfall/contract'
 import { type CoverageQuestion, type Fix, coverageMap, fixesFor, promiseBefore } from '@sleetfall/core'
-import { addDays } from '../bag/nextDay.ts'
-import { eventsAhead } from '../bag/store.ts'
+import { addDays, today } from '../bag/nextDay.ts'
+import { eventsAhead, listEvents } from '../bag/store.ts'
 import { listBalls } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
@@ -66,7 +66,7 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
   const customer = await customerById(db, customerId)
   if (!customer) throw notFound('There is no such customer.')
   const [balls, events, evidence, constants] = [
-    await listBalls(db, customerId),
+    (await listBalls(db, customerId)).filter((ball) => ball.retiredOn === null),
     await eventsAhead(db, customerId),
     await evidenceFor(db, customerId),
     await surfaceConstants(db),
@@ -99,6 +99,40 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
       fixes: fixesFor(question, map, targetId, fixable).map((fix) => offer(fix, targetId)),
     })),
   }
+}
+
+/** Days ahead and bowlers that the landing page looks at: what is near, not the whole shop. */
+const nearDays = 21
+const nearBowlers = 24
+
+/** The shop's nearest gaps by date: whose event comes next, which of its patterns no ball of theirs covers, and the cheapest fix. */
+export async function nearestGaps(db: Db): Promise<NearGap[]> {
+  const until = addDays(today(), nearDays)
+  const near = (await listEvents(db)).filter((event) => event.nextOn !== null && event.nextOn <= until)
+  const bowlers = [...new Set(near.flatMap((event) => event.customerIds))].slice(0, nearBowlers)
+  const gaps: NearGap[] = []
+  for (const customerId of bowlers) {
+    const customer = await customerById(db, customerId)
+    if (!customer || customer.retiredOn !== null) continue
+    const view = await coverageOf(db, customerId)
+    if (view.balls.length === 0) continue
+    for (const { targetId, fixes } of view.fixes) {
+      const target = view.targets.find((one) => one.id === targetId)!
+      const event = target.events.toSorted((a, b) => a.nextOn.localeCompare(b.nextOn))[0]
+      if (!event || event.nextOn > until) continue
+      const fix = fixes[0]
+      gaps.push({
+        customerId,
+        customerName: customer.name,
+        patternId: targetId,
+        patternName: target.name,
+        eventName: event.name,
+        on: event.nextOn,
+        fix: fix ? { action: fix.action, ballName: fix.ballName, recipeKey: fix.recipeKey } : null,
+      })
+    }
+  }
+  return gaps.sort((a, b) => a.on.localeCompare(b.on) || a.customerName.localeCompare(b.customerName))
 }
 
 const readingOf = (ball: Ball) => ({

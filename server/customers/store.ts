@@ -1,7 +1,7 @@
 import type { Customer, CustomerInput, Found } from '@sleetfall/contract'
 import { dominance, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { like } from '../database/like.ts'
+import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 
@@ -54,7 +54,7 @@ export const searchCustomers = (db: Db, text: string) =>
     `select 'customer' as kind, id, name as title,
        concat_ws(' · ', case hand when 'left' then 'left-hander' else 'right-hander' end, nullif(distinction, '')) as detail,
        id as customer_id
-     from customer where name ilike $1 or distinction ilike $1
+     from customer where concat_ws(' ', name, distinction, contact) ilike all($1) and retired_on is null
      order by name collate "und-x-icu" limit 6`,
-    [like(text)],
+    [likeWords(text)],
   )

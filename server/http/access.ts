@@ -73,6 +73,7 @@ export const access: readonly Rule[] = [
   ['DELETE', '/trials/:id/shots/:shotId', 'trials'],
   ['POST', '/trials/:id/variant-surface', 'trials'],
   ['PUT', '/trials/:id/shots/:shotId/set-aside', 'trials'],
+  ['GET', '/coverage', 'counter'],
   ['GET', '/coverage/:id', 'counter'],
   ['GET', '/bench/jobs', 'counter'],
   ['GET', '/bench/jobs/:id', 'counter'],

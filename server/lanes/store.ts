@@ -1,7 +1,7 @@
 import type { Found, Pattern, PatternInput } from '@sleetfall/contract'
 import { type Load, patternFigures } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { like } from '../database/like.ts'
+import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 import { type Hanging, deleteRow, dependentsOf, refuseBlocked } from '../http/mending.ts'
@@ -71,6 +71,6 @@ export async function deletePattern(db: Db, id: string): Promise<void> {
 export const searchPatterns = (db: Db, text: string) =>
   db.many<Found>(
     `select 'pattern' as kind, id, name as title, 'pattern' as detail, null as customer_id
-     from pattern where name ilike $1 order by name collate "und-x-icu" limit 4`,
-    [like(text)],
+     from pattern where name ilike all($1) and retired_on is null order by name collate "und-x-icu" limit 4`,
+    [likeWords(text)],
   )

@@ -65,7 +65,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
     band,
     policy,
     scope,
-    due: dueOf(ball, policy, play),
+    due: dueOf(ball, { policy, scope }, play),
     costs: costsOf(ball, events, policy, gamesPerWeek, play.eventsMs.length),
     offTrack: onThisSurface(events, surface.lastSurfacedMs, ball.gamesBefore).flatMap(({ games, event }) => {
       if (event.kind !== 'scanned') return []

@@ -13,7 +13,7 @@ import type {
 import { type Evidence, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
-import { like } from '../database/like.ts'
+import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
@@ -233,6 +233,6 @@ export const searchTrials = (db: Db, text: string) =>
   db.many<Found>(
     `select 'trial' as kind, t.id, t.question as title, c.name as detail, t.customer_id
      from trial t join customer_label c on c.id = t.customer_id
-     where t.question ilike $1 order by t.started_at desc limit 4`,
-    [like(text)],
+     where concat_ws(' ', t.question, c.name) ilike all($1) order by t.started_at desc limit 4`,
+    [likeWords(text)],
   )

@@ -6,6 +6,7 @@ import type {
   SessionLog,
   UpkeepBoard,
   UpkeepRow,
+  PolicyScope,
 } from '@sleetfall/contract'
 import { type Due, type UpkeepPolicy, dueWork } from '@sleetfall/core'
 import { randomUUID } from 'node:crypto'
@@ -38,7 +39,7 @@ export function eventStarts(events: readonly BowlingEvent[], customerId: string)
 /** What a ball is due for. League nights are ordinary play: only tournaments count as events to prepare for. */
 export const dueOf = (
   ball: Ball,
-  policy: UpkeepPolicy,
+  { policy, scope }: { readonly policy: UpkeepPolicy; readonly scope: PolicyScope },
   play: { readonly gamesPerWeek: number | null; readonly eventsMs: readonly number[] },
 ): Due[] =>
   dueWork(
@@ -46,6 +47,8 @@ export const dueOf = (
       cover: ball.cover,
       surface: ball.surface,
       gamesSinceCleaning: ball.gamesSinceCleaning,
+      schoolChosen: scope !== 'shop',
+      inShop: ball.place !== 'customer',
       volumeMl: ball.playedVolumeMl,
     },
     policy,
@@ -80,7 +83,7 @@ export async function upkeepBoard(db: Db, customerId?: string): Promise<UpkeepBo
       customerName: ball.customerName,
       policy,
       scope,
-      due: dueOf(ball, policy, play),
+      due: dueOf(ball, { policy, scope }, play),
       openJobs: jobs.get(ball.id) ?? [],
       place: ball.place,
       lockedUntil: ball.lockedUntil,

@@ -55,7 +55,7 @@ watch(
 </script>
 
 <template>
-  <section class="stack">
+  <section class="stack" data-list>
     <div class="spread">
       <h1>{{ t('bag.title') }}</h1>
       <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
@@ -70,7 +70,8 @@ watch(
         <p>{{ t('bag.noneYet') }}</p>
         <v-btn class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
       </template>
-      <v-text-field v-model="search" class="find" :label="t('bag.find')" clearable />
+      <p v-if="chosen !== '' && !events.byId.has(chosen)" role="alert">○ {{ t('bag.lost') }}</p>
+      <v-text-field v-model="search" class="find" data-filter :label="t('bag.find')" clearable />
       <table class="list">
         <thead>
           <tr>

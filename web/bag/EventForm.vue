@@ -5,6 +5,7 @@ import { type BowlingEvent, eventKinds, eventSchema } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
+import ManyField from '../controls/ManyField.vue'
 import { todayText } from '../controls/days.ts'
 import { useForm, useVersions } from '../controls/useForm.ts'
 import { useCustomers } from '../customers/store.ts'
@@ -79,20 +80,14 @@ const labels = Object.fromEntries(
       <DayField v-bind="form.field('startsOn')" :label="t('bag.startsOn')" />
       <DayField v-bind="form.field('endsOn')" :label="t('bag.endsOn')" />
     </div>
-    <v-autocomplete
+    <ManyField
       v-bind="form.field<string[]>('patternIds')"
       :label="t('bag.patterns')"
-      multiple
-      chips
-      closable-chips
       :items="patterns.items.map((p) => ({ value: p.id, title: p.name }))"
     />
-    <v-autocomplete
+    <ManyField
       v-bind="form.field<string[]>('customerIds')"
       :label="t('bag.customers')"
-      multiple
-      chips
-      closable-chips
       :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
     />
     <v-textarea v-bind="form.field('note')" :label="t('bag.note')" />

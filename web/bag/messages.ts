@@ -1,4 +1,5 @@
 export default {
+  lost: 'There is no such event any more; these are ahead.',
   title: 'Events ahead',
   past: 'Over',
   add: 'New event',

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { Ball, BallEvent } from '@sleetfall/contract'
 import { asymmetricFromIn, careNeeded, formatLayout, twins } from '@sleetfall/core'
-import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute, useRouter } from 'vue-router'
 import JobForm from '../bench/JobForm.vue'
 import { agoText, dayText, timeText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
@@ -48,6 +49,19 @@ function merged(into: unknown) {
   balls.drop(props.ball.id)
   notices.done(t('controls.mend.merged', { name: ball.name }))
 }
+const route = useRoute()
+const router = useRouter()
+/** Asked for by the command field. */
+watch(
+  () => route.query['do'],
+  (what) => {
+    if (typeof what !== 'string') return
+    if (what === 'scan' || what === 'job') form.value = what
+    if (what === 'games') void nextTick(() => root.value?.querySelector<HTMLElement>('[data-games] button')?.focus())
+    void router.replace({ path: route.path, query: { ...route.query, do: undefined } })
+  },
+  { immediate: true },
+)
 const show = (name: Parameters<typeof quantityText>[0], value: number | null | undefined) =>
   value == null ? null : quantityText(name, value, session.metric)
 
@@ -111,9 +125,9 @@ const surfaceLines = computed(() => {
     s.lastSurfacedMs === null
       ? t('balls.neverSurfaced')
       : t('balls.lastSurfaced', { when: agoText(new Date(s.lastSurfacedMs).toISOString()) }),
-    t('balls.sinceSurface', { n: s.gamesOnSurface }),
-    t('balls.games_total', { n: s.totalGames }),
-    t('balls.sinceExtraction', { n: s.gamesSinceExtraction }),
+    t('balls.sinceSurface', { n: s.gamesOnSurface }, s.gamesOnSurface),
+    t('balls.games_total', { n: s.totalGames }, s.totalGames),
+    t('balls.sinceExtraction', { n: s.gamesSinceExtraction }, s.gamesSinceExtraction),
     props.ball.lastCleanedAt
       ? t('balls.cleanedLast', { when: agoText(props.ball.lastCleanedAt) })
       : t('balls.neverCleaned'),
@@ -205,7 +219,7 @@ usePlainKeys((key) => {
         <p class="small">{{ ball.note }}</p>
       </div>
       <div class="stack">
-        <GamesLog :ball="ball" />
+        <GamesLog :ball="ball" data-games />
         <h3>{{ t('balls.work') }}</h3>
         <div class="row">
           <v-btn class="touch" @click="form = 'scan'">{{ t('balls.scan') }}</v-btn>

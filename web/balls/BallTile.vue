@@ -1,22 +1,21 @@
 <script setup lang="ts">
 import type { Ball } from '@sleetfall/contract'
-import { careNeeded } from '@sleetfall/core'
-import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import BallDisc from '../surface/BallDisc.vue'
-import { statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { useWhyLine } from './useWhyLine.ts'
 
+/** A ball on the rack: its disc, its name, and one line that says why it should be looked at and by when, or nothing. */
 const props = defineProps<{ ball: Ball; open: boolean; withCustomer: boolean }>()
 const emit = defineEmits<{ toggle: [] }>()
 const { t } = useI18n()
-const text = useSurfaceText()
-const oilDue = computed(() => careNeeded(props.ball.cover, props.ball.surface).includes('oil-heavy'))
+const why = useWhyLine(() => props.ball)
 </script>
 
 <template>
   <button
     type="button"
     class="tile"
+    data-item
     :class="{ open }"
     :aria-expanded="open"
     :aria-label="t('balls.open', { name: ball.name })"
@@ -25,20 +24,10 @@ const oilDue = computed(() => careNeeded(props.ball.cover, props.ball.surface).i
   >
     <BallDisc :surface="ball.surface" :left="ball.customerHand === 'left'" />
     <span class="name condensed">{{ ball.name }}</span>
-    <span v-if="ball.retiredOn" class="small">– {{ t('controls.mend.retired') }}</span>
     <span :id="`tile-${ball.id}`" class="facts">
       <span v-if="withCustomer" class="small soft">{{ ball.customerName }}</span>
-      <span class="small soft">{{ t(`balls.covers.${ball.cover}`) }}</span>
-      <span
-        ><span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.status(ball.surface) }}</span
-      >
-      <span class="small"
-        >{{ text.grit(ball.surface) }} <em>{{ t(`surface.provenance.${ball.surface.provenance}`) }}</em></span
-      >
-      <span class="small">{{ text.gamesLeft(ball.surface) }}</span>
-      <span class="small"
-        ><template v-if="oilDue">◆ </template>{{ text.oil(ball.surface) }} <em>{{ t('surface.estimate') }}</em></span
-      >
+      <span v-if="ball.retiredOn" class="small">– {{ t('controls.mend.retired') }}</span>
+      <span v-else-if="why" :class="why.loud ? 'loud' : 'small soft'">{{ why.text }}</span>
       <span v-if="ball.place !== 'customer'" class="small"
         ><strong>{{ t(`balls.places.${ball.place}`) }}</strong> {{ ball.shelf }}</span
       >
@@ -72,7 +61,7 @@ const oilDue = computed(() => careNeeded(props.ball.cover, props.ball.surface).i
   justify-items: center;
   text-align: center;
 }
-em {
-  color: var(--ink-soft);
+.loud {
+  font-weight: 700;
 }
 </style>

@@ -49,7 +49,7 @@ const any = (items: readonly { value: string; title: string }[]) => [
   { value: 'all', title: t('balls.list.all') },
   ...items,
 ]
-const statuses = ['in-window', 'leaves-soon', 'too-smooth', 'too-rough', 'unknown'] as const
+const statuses = ['in-window', 'leaves-soon', 'too-smooth', 'too-rough', 'accepted', 'unknown'] as const
 const bands = ['strongly-speed-dominant', 'speed-dominant', 'matched', 'rev-dominant', 'strongly-rev-dominant'] as const
 const placesShown = ['customer', 'shelf', 'bench'] as const
 
@@ -94,7 +94,7 @@ function save() {
 </script>
 
 <template>
-  <section class="stack">
+  <section class="stack" data-list>
     <div class="spread">
       <h1>{{ t('balls.list.title') }}</h1>
       <div class="row">
@@ -108,7 +108,7 @@ function save() {
       @retry="balls.load(true)"
     >
       <div class="filters">
-        <v-text-field v-model="search" :label="t('balls.list.find')" clearable />
+        <v-text-field v-model="search" data-filter :label="t('balls.list.find')" clearable />
         <v-select
           v-model="filter.cover"
           :label="t('balls.fields.cover')"

@@ -12,6 +12,7 @@ import CustomerForm from '../customers/CustomerForm.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
 import CustomerList from '../customers/CustomerList.vue'
 import { useCustomers } from '../customers/store.ts'
+import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import BallForm from './BallForm.vue'
@@ -98,7 +99,8 @@ function showBall(ball: Ball) {
 <template>
   <div class="rack-view">
     <CustomerList :customers="customers.items" :current="customerId" :care="balls.care" @add="form = 'customer'" />
-    <section class="stack main">
+    <LostView v-if="customers.loaded && customerId !== null && !customer" :what="t('customers.lost')" />
+    <section v-else class="stack main" data-list>
       <CustomerHead v-if="customer" :customer="customer">
         <v-btn size="small" @click="form = 'edit-customer'">{{ t('customers.edit') }}</v-btn>
         <v-btn size="small" :to="`/coverage/${customer.id}`">{{ t('balls.coverage') }}</v-btn>
@@ -138,7 +140,7 @@ function showBall(ball: Ball) {
           }}</v-btn>
         </template>
         <div class="row tools">
-          <v-text-field v-model="search" class="filter" :label="t('balls.filter')" clearable />
+          <v-text-field v-model="search" class="filter" data-filter :label="t('balls.filter')" clearable />
           <v-select
             v-model="order.by"
             class="order"

@@ -16,7 +16,11 @@ export function useEventText() {
     const p = event.payload as { [key: string]: never }
     switch (event.kind) {
       case 'games':
-        return t('balls.events.games', { games: p['games'], volume: Number(p['volumeMl']).toFixed(0) })
+        return t(
+          'balls.events.games',
+          { games: p['games'], volume: Number(p['volumeMl']).toFixed(0) },
+          Number(p['games']),
+        )
       case 'surfaced':
         return t('balls.events.surfaced', { steps: describeSteps(event.payload['steps'] as readonly RecipeStep[]) })
       case 'scanned':

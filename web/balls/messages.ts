@@ -12,6 +12,13 @@ export default {
   saved: '{name} is on the rack',
   coverage: 'Coverage',
   trials: 'New trial',
+  why: {
+    by: 'by {day}',
+    unknown: 'read its surface',
+    outside: '{status} for {target}, bring back',
+    likely: 'likely {status} for {target}: read it',
+    soon: 'leaves its window now | {n} game left in its window | {n} games left in its window',
+  },
   lastLook: 'Last looked over',
   dryingUntil: 'drying until {day}, {time}',
   care: {
@@ -100,11 +107,12 @@ export default {
   takeBack: 'Take back',
   takenBack: 'taken back',
   pastUndo: 'Belongs to a job',
-  games_total: '{n} games in all',
-  sinceSurface: '{n} games on this surface',
+  games_total: '{n} games in all | {n} game in all | {n} games in all',
+  sinceSurface: '{n} games on this surface | {n} game on this surface | {n} games on this surface',
   lastSurfaced: 'surfaced {when}',
   neverSurfaced: 'no surface work on record',
-  sinceExtraction: '{n} games since oil was taken out',
+  sinceExtraction:
+    '{n} games since oil was taken out | {n} game since oil was taken out | {n} games since oil was taken out',
   coverRemoved: '{mm} mm of cover taken off so far (assumed per recipe)',
   cleanedLast: 'cleaned {when}',
   neverCleaned: 'no cleaning on record',
@@ -112,7 +120,7 @@ export default {
   events: {
     locked: 'Not to be played before {day}: {why}',
     checked: '{what}: {finding} {note}',
-    games: '{games} games on {volume} mL',
+    games: '{games} games on {volume} mL | {games} game on {volume} mL | {games} games on {volume} mL',
     surfaced: 'surface: {steps}',
     scanned: 'scanned {grits}',
     cleaned: 'cleaned with {with}',

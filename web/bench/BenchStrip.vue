@@ -79,6 +79,24 @@ const stations = computed(() =>
   border-top: 2px solid var(--line-strong);
   white-space: nowrap;
 }
+.station a,
+.next a {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--gap-1);
+  min-height: 26px;
+}
+/* The whole cell is the target. */
+.station,
+.next {
+  position: relative;
+}
+.station a::after,
+.next a::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+}
 .station,
 .next {
   display: grid;

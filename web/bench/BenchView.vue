@@ -40,7 +40,7 @@ async function start(job: Job) {
 </script>
 
 <template>
-  <section class="stack touch">
+  <section class="stack touch" data-list>
     <div class="spread">
       <h1>{{ t('bench.title') }}</h1>
       <div class="row">
@@ -54,7 +54,7 @@ async function start(job: Job) {
         <p>{{ t('bench.noneYet') }}</p>
         <v-btn to="/rack">{{ t('bench.toRack') }}</v-btn>
       </template>
-      <v-text-field v-model="search" class="find" :label="t('bench.find')" clearable />
+      <v-text-field v-model="search" class="find" data-filter :label="t('bench.find')" clearable />
       <h2>{{ t('bench.open') }}</h2>
       <table class="list">
         <thead>

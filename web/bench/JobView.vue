@@ -11,6 +11,7 @@ import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
 import { useBath, useDevices } from '../equipment/store.ts'
 import { ApiError, errorText } from '../http/problem.ts'
+import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePads } from '../supplies/store.ts'
@@ -33,6 +34,7 @@ const words = useStepText()
 const now = useNow({ interval: 500 })
 const busy = ref(false)
 const asking = ref(false)
+const lost = ref(false)
 const error = ref<string | null>(null)
 const jobId = computed(() => String(route.params['jobId']))
 const job = computed<Job | undefined>(() => bench.byId.get(jobId.value))
@@ -42,6 +44,7 @@ async function refresh() {
     await bench.refresh(jobId.value)
     error.value = null
   } catch (problem) {
+    lost.value = problem instanceof ApiError && problem.problem.status === 404
     error.value = errorText(problem)
   }
 }
@@ -112,7 +115,8 @@ const stop = () =>
 </script>
 
 <template>
-  <LoadState :loaded="job !== undefined" :error="error" @retry="refresh">
+  <LostView v-if="lost" :what="t('bench.lost')" to="/bench" :go="t('bench.title')" />
+  <LoadState v-else :loaded="job !== undefined" :error="error" @retry="refresh">
     <section v-if="job" class="job touch">
       <header class="spread">
         <div>

@@ -1,5 +1,6 @@
 export default {
   title: 'Bench',
+  lost: 'There is no such job',
   open: 'Promised',
   done: 'Finished lately',
   find: 'Find a job',

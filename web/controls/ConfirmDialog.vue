@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
+import { useFocusBack } from './useFocusBack.ts'
 
 /** Asks before something is lost. */
 defineProps<{ title: string; text: string; action: string }>()
 const emit = defineEmits<{ confirm: []; close: [] }>()
 const { t } = useI18n()
+useFocusBack()
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useFocusBack } from './useFocusBack.ts'
 import ConflictTable from './ConflictTable.vue'
 import type { FormState } from './useForm.ts'
 
@@ -17,6 +18,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ save: []; close: []; keepMine: []; takeTheirs: [] }>()
 const { t } = useI18n()
+useFocusBack()
 const asking = ref(false)
 
 function leave() {

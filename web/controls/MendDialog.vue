@@ -2,6 +2,7 @@
 import type { Dependents } from '@sleetfall/contract'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useFocusBack } from './useFocusBack.ts'
 import { get, post, remove } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import LoadState from './LoadState.vue'
@@ -21,6 +22,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: []; gone: []; changed: [unknown]; merged: [unknown] }>()
 const { t } = useI18n()
+useFocusBack()
 const dependents = shallowRef<Dependents | null>(null)
 const error = ref<string | null>(null)
 const failure = ref('')

@@ -38,5 +38,6 @@ export default {
     merged: 'Merged; everything is with {name} now',
     gone: '{name} is deleted',
   },
+  takeOut: 'Take {what} out',
   sortBy: 'Sort by {column}',
 }

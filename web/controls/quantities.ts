@@ -27,7 +27,11 @@ export interface Shown {
 const plain = (value: number, decimals: number) => String(Number(value.toFixed(decimals)))
 
 function number(text: string): number | undefined {
-  const written = text.trim().replace(',', '.')
+  // Devices write a bound as '> 5500': it is typed and kept as that figure, which counts as a bound.
+  const written = text
+    .trim()
+    .replace(/^[>≥]\s*/, '')
+    .replace(',', '.')
   return /^[+-]?(\d+(\.\d*)?|\.\d+)$/.test(written) ? Number(written) : undefined
 }
 
@@ -73,6 +77,10 @@ export function shown(name: LimitName, metric: boolean): Shown {
     (v) => v,
   )
 }
+
+/** A length of a ball or a layout in the wanted unit: tenths of an inch, or millimetres. */
+export const lengthText = (inches: number, metric: boolean, decimals = 1) =>
+  metric ? `${inchesToMillimetres(inches).toFixed(0)} mm` : `${inches.toFixed(decimals)} in`
 
 /** Text of a stored quantity with its unit, e.g. `4 1/2 in` or `114 mm`. */
 export function quantityText(name: LimitName, value: number, metric: boolean): string {

@@ -9,6 +9,8 @@ import LoadState from '../controls/LoadState.vue'
 import { useCustomers } from '../customers/store.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
+import LostView from '../shell/LostView.vue'
+import NearestGaps from './NearestGaps.vue'
 import CoverageTable from './CoverageTable.vue'
 import GapFixes from './GapFixes.vue'
 
@@ -60,7 +62,13 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
         @update:model-value="$event && router.push(`/coverage/${$event}`)"
       />
     </div>
-    <p v-if="customerId === ''" class="soft">{{ t('coverage.chooseFirst') }}</p>
+    <NearestGaps v-if="customerId === ''" />
+    <LostView
+      v-else-if="customers.loaded && !customer"
+      :what="t('customers.lost')"
+      to="/coverage"
+      :go="t('coverage.title')"
+    />
     <LoadState v-else :loaded="view !== null && customer !== undefined" :error="error ?? customers.error" @retry="load">
       <template v-if="view && customer">
         <p v-if="view.band">

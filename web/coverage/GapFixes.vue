@@ -39,7 +39,9 @@ function promise(fix: OfferedFix): string {
           })
         }}
         <template v-if="others(fix).length > 0">{{ t('coverage.fills', { names: names(others(fix)) }) }} </template>
-        <template v-if="fix.settlingGames > 0">{{ t('coverage.settles', { n: fix.settlingGames }) }} </template>
+        <template v-if="fix.settlingGames > 0"
+          >{{ t('coverage.settles', { n: fix.settlingGames }, fix.settlingGames) }}
+        </template>
         <template v-if="fix.coverRemovedMm > 0">{{
           t('coverage.removes', { mm: fix.coverRemovedMm.toFixed(3) })
         }}</template>

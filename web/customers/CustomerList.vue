@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Customer } from '@sleetfall/contract'
-import { computed, useTemplateRef } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useSorted } from '../controls/useSorted.ts'
 
@@ -12,7 +12,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ add: [] }>()
 const { t } = useI18n()
-const list = useTemplateRef<HTMLElement>('list')
 const careOf = (customer: Customer) => props.care.get(customer.id) ?? 0
 const { search, shown, sortBy, order } = useSorted(
   'customers',
@@ -21,24 +20,12 @@ const { search, shown, sortBy, order } = useSorted(
   (customer) => `${customer.name} ${customer.distinction} ${customer.contact}`,
 )
 const nextOrder = computed(() => (order.value.by === 'name' ? 'care' : 'name'))
-
-/** Up and down walk through the list; from the field, down enters it. */
-function walk(by: number) {
-  const links = [...(list.value?.querySelectorAll<HTMLElement>('a') ?? [])]
-  const at = links.indexOf(document.activeElement as HTMLElement)
-  links[Math.min(links.length - 1, Math.max(0, at + by))]?.focus()
-}
 </script>
 
 <template>
-  <aside
-    class="customers"
-    :aria-label="t('customers.title')"
-    @keydown.down.prevent="walk(1)"
-    @keydown.up.prevent="walk(-1)"
-  >
+  <aside class="customers" :aria-label="t('customers.title')" data-list>
     <div class="stack head">
-      <v-text-field v-model="search" :label="t('customers.find')" clearable />
+      <v-text-field v-model="search" data-filter :label="t('customers.find')" clearable />
       <div class="spread">
         <v-btn size="small" variant="text" @click="sortBy(nextOrder)">{{
           order.by === 'name' ? t('customers.sortName') : t('customers.sortCare')
@@ -48,7 +35,7 @@ function walk(by: number) {
     </div>
     <p v-if="customers.length === 0" class="soft">{{ t('customers.noneYet') }}</p>
     <p v-else-if="shown.length === 0" class="soft">{{ t('customers.none') }}</p>
-    <nav ref="list" :aria-label="t('customers.title')">
+    <nav :aria-label="t('customers.title')">
       <router-link to="/rack" class="customer all" :class="{ current: current === null }">{{
         t('customers.all')
       }}</router-link>
@@ -57,6 +44,7 @@ function walk(by: number) {
         :key="customer.id"
         :to="`/rack/${customer.id}`"
         class="customer"
+        data-item
         :class="{ current: customer.id === current }"
         :aria-current="customer.id === current ? 'true' : undefined"
       >

@@ -1,4 +1,5 @@
 export default {
+  lost: 'There is no such customer',
   title: 'Customers',
   all: 'All balls in care',
   find: 'Filter customers',

@@ -1,18 +1,28 @@
 <script setup lang="ts">
-import { ballSchema, check, customerSchema, hands } from '@sleetfall/contract'
+import { type Ball, ballSchema, check, customerSchema, hands, versioned } from '@sleetfall/contract'
 import { coverFamilies, readyRecipes } from '@sleetfall/core'
-import { useEventListener } from '@vueuse/core'
-import { computed, nextTick, onMounted, reactive, ref, useTemplateRef } from 'vue'
+import { useEventListener, useStorage } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import LayoutField from '../controls/LayoutField.vue'
 import LoadState from '../controls/LoadState.vue'
 import QuantityField from '../controls/QuantityField.vue'
+import { dayText, todayText } from '../controls/days.ts'
 import { vFocus } from '../controls/vFocus.ts'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
-import { type TypedBall, ballOf, customerOf, emptyBall, emptyCustomer, finishEvent } from './intake.ts'
+import {
+  type TypedBall,
+  ballOf,
+  customerOf,
+  emptyBall,
+  emptyCustomer,
+  finishEvent,
+  likelyTwins,
+  typedInFull,
+} from './intake.ts'
 import { ballUrl, saveLabels } from './label.ts'
 import { useStock } from './store.ts'
 
@@ -28,10 +38,35 @@ onMounted(() => {
 })
 const form = useTemplateRef<HTMLElement>('form')
 
-const search = ref('')
-const knownId = ref<string | null>(null)
-const fresh = reactive(emptyCustomer())
+/** What is typed stays on this device until it is taken in or thrown away, over reload and leaving. */
+const draft = useStorage(
+  'sleetfall.intake.draft',
+  { search: '', knownId: null as string | null, fresh: emptyCustomer(), rows: [emptyBall()] },
+  undefined,
+  { mergeDefaults: true },
+)
+const search = computed({ get: () => draft.value.search, set: (text) => (draft.value.search = text ?? '') })
+const knownId = computed({ get: () => draft.value.knownId, set: (id) => (draft.value.knownId = id) })
+const fresh = computed(() => draft.value.fresh)
+const rows = computed({ get: () => draft.value.rows, set: (all) => (draft.value.rows = all) })
+const begun = computed(
+  () =>
+    search.value.trim() !== '' ||
+    rows.value.some((row) => row.name !== '' || row.complaint !== '' || row.knownId !== null),
+)
 const known = computed(() => customers.byId.get(knownId.value ?? ''))
+/** The customer's own balls: a complaint about one of them is the usual case. */
+const own = computed(() => balls.items.filter((ball) => ball.customerId === knownId.value))
+const returning = (ballId: string) => rows.value.some((row) => row.knownId === ballId)
+function bringBack(ball: Ball) {
+  const others = rows.value.filter((row) => row.knownId !== null || row.name.trim() !== '')
+  rows.value = returning(ball.id)
+    ? others.filter((row) => row.knownId !== ball.id)
+    : [...others, { ...emptyBall(), knownId: ball.id, name: ball.name, cover: ball.cover, shelf: ball.shelf }]
+  if (rows.value.length === 0) rows.value = [emptyBall()]
+  void nextTick(() => form.value?.querySelector<HTMLElement>(`[data-complaint='${ball.id}'] input`)?.focus())
+}
+const twinsOf = (row: TypedBall) => (known.value ? likelyTwins(row, own.value) : [])
 const found = computed(() => {
   const text = search.value.trim().toLowerCase()
   return text === '' ? [] : customers.items.filter((one) => one.name.toLowerCase().includes(text)).slice(0, 6)
@@ -39,15 +74,21 @@ const found = computed(() => {
 function choose(id: string | null) {
   knownId.value = id
   if (id) search.value = customers.byId.get(id)?.name ?? search.value
-  void nextTick(() => form.value?.querySelector<HTMLElement>('[data-ball] input')?.focus())
+  if (id === null) rows.value = rows.value.filter((row) => row.knownId === null)
+  void nextTick(() => form.value?.querySelector<HTMLElement>('[data-own] button, [data-ball] input')?.focus())
 }
+/** A whole name that was typed is that customer; nobody has to tap it. */
+watch([search, () => customers.items], ([text]) => {
+  if (knownId.value !== null) return
+  const whole = typedInFull(text, customers.items)
+  if (whole) knownId.value = whole.id
+})
 /** Enter takes the only or first customer found; with none the name is a new one. */
 function enter() {
   if (found.value[0]) choose(found.value[0].id)
   else form.value?.querySelector<HTMLElement>('[data-fresh] input')?.focus()
 }
 
-const rows = ref<TypedBall[]>([emptyBall()])
 function addBall() {
   rows.value = [...rows.value, emptyBall()]
   void nextTick(() => form.value?.querySelector<HTMLElement>('[data-ball]:last-of-type input')?.focus())
@@ -76,17 +117,19 @@ const errors = ref<Readonly<Record<string, string>>>({})
 const busy = ref(false)
 const taken = ref<{
   customerId: string
-  balls: readonly { id: string; name: string; shelf: string }[]
+  balls: readonly { id: string; name: string; shelf: string; complaint: string }[]
   customer: string
+  contact: string
 } | null>(null)
 /** What the schemas say about everything typed, before anything is written. */
 function problems(customerId: string) {
   const all: Record<string, string> = {}
   if (!known.value) {
-    const checked = check(customerSchema, customerOf({ ...fresh, name: search.value }))
+    const checked = check(customerSchema, customerOf({ ...fresh.value, name: search.value }))
     if (!checked.ok) for (const { path, message } of checked.fields) all[`customer.${path}`] = message
   }
   rows.value.forEach((row, index) => {
+    if (row.knownId !== null) return
     const checked = check(ballSchema, ballOf(row, customerId, complaintOf(row)))
     if (!checked.ok) for (const { path, message } of checked.fields) all[`${index}.${path}`] = message
   })
@@ -96,9 +139,19 @@ const complaintOf = (row: TypedBall) => t('fitting.intake.complaintNote', { text
 const layoutError = (index: number) =>
   ['drillingAngleDeg', 'pinToPapIn', 'valAngleDeg'].map((key) => errors.value[`${index}.${key}`]).find(Boolean) ?? ''
 
+/** A known ball comes over the counter: it moves to the shelf, and the complaint stands first in its note. */
+async function comesBack(row: TypedBall) {
+  const ball = balls.byId.get(row.knownId!)!
+  const note = [row.complaint === '' ? '' : complaintOf(row), ball.note].filter(Boolean).join('\n').slice(0, 2000)
+  await balls.update(
+    ball.id,
+    ballSchema.concat(versioned).cast({ ...ball, note, place: 'shelf', shelf: row.shelf }, { stripUnknown: true }),
+  )
+}
+
 async function takeIn() {
   if (busy.value) return
-  const customerId = known.value?.id ?? fresh.id
+  const customerId = known.value?.id ?? fresh.value.id
   errors.value = problems(customerId)
   if (Object.keys(errors.value).length > 0) {
     void nextTick(() => form.value?.querySelector<HTMLElement>('.v-input--error input')?.focus())
@@ -107,9 +160,13 @@ async function takeIn() {
   busy.value = true
   await notices.attempt(async () => {
     // Ids are made when the form opens: what was written before a broken connection is not written twice.
-    if (!known.value && !customers.byId.has(fresh.id))
-      await customers.create(customerSchema.cast(customerOf({ ...fresh, name: search.value })))
+    if (!known.value && !customers.byId.has(fresh.value.id))
+      await customers.create(customerSchema.cast(customerOf({ ...fresh.value, name: search.value })))
     for (const row of rows.value) {
+      if (row.knownId !== null) {
+        await comesBack(row)
+        continue
+      }
       if (balls.byId.has(row.id)) continue
       const saved = await balls.create(ballSchema.cast(ballOf(row, customerId, complaintOf(row))))
       const event = finishEvent(row)
@@ -119,28 +176,38 @@ async function takeIn() {
     taken.value = {
       customerId,
       customer: known.value?.name ?? search.value.trim(),
-      balls: rows.value.map(({ id, name, shelf }) => ({ id, name, shelf })),
+      contact: known.value?.contact ?? fresh.value.contact,
+      balls: rows.value.map(({ id, knownId: back, name, shelf, complaint }) => ({
+        id: back ?? id,
+        name,
+        shelf,
+        complaint,
+      })),
     }
-    notices.done(t('fitting.intake.done', { n: rows.value.length }))
+    notices.done(t('fitting.intake.done', { n: rows.value.length }, rows.value.length))
+    clearDraft()
   })
   busy.value = false
 }
 const labels = () =>
   saveLabels(
-    taken.value!.balls.map(({ id, name, shelf }) => ({
+    taken.value!.balls.map(({ id, name, shelf, complaint }) => ({
       ball: name,
       customer: taken.value!.customer,
+      contact: taken.value!.contact,
+      complaint,
+      date: dayText(todayText()),
       place: shelf,
       url: ballUrl(taken.value!.customerId, id),
     })),
   )
+function clearDraft() {
+  draft.value = { search: '', knownId: null, fresh: emptyCustomer(), rows: [emptyBall()] }
+  errors.value = {}
+}
 function again() {
   taken.value = null
-  knownId.value = null
-  search.value = ''
-  Object.assign(fresh, emptyCustomer())
-  rows.value = [emptyBall()]
-  errors.value = {}
+  clearDraft()
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return
@@ -188,9 +255,24 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               >{{ one.name }} {{ one.distinction }}</v-btn
             >
           </div>
-          <p v-if="known" role="status">
-            {{ t('fitting.intake.known', { name: known.name, n: known.ballCount }) }}
-          </p>
+          <div v-if="known" class="stack">
+            <p role="status">
+              ● {{ t('fitting.intake.known', { name: known.name, n: known.ballCount }, known.ballCount) }}
+              <v-btn size="small" variant="text" @click="choose(null)">{{ t('fitting.intake.notThem') }}</v-btn>
+            </p>
+            <div v-if="own.length > 0" class="row" role="group" data-own :aria-label="t('fitting.intake.own')">
+              <span class="condensed">{{ t('fitting.intake.own') }}</span>
+              <v-btn
+                v-for="ball in own"
+                :key="ball.id"
+                class="touch"
+                :class="{ chosen: returning(ball.id) }"
+                :aria-pressed="returning(ball.id)"
+                @click="bringBack(ball)"
+                >{{ returning(ball.id) ? '●' : '○' }} {{ ball.name }}</v-btn
+              >
+            </div>
+          </div>
           <div v-else-if="search.trim() !== ''" data-fresh class="fields">
             <v-radio-group v-model="fresh.hand" inline hide-details :label="t('fitting.intake.new')">
               <v-radio v-for="hand in hands" :key="hand" :value="hand" :label="t(`customers.${hand}`)" />
@@ -240,7 +322,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               >×</v-btn
             >
           </div>
-          <div class="fields">
+          <div v-if="row.knownId !== null" class="fields" :data-complaint="row.knownId">
+            <p>
+              <strong>{{ row.name }}</strong> <span class="soft">{{ t('fitting.intake.back') }}</span>
+            </p>
+            <v-text-field v-model="row.complaint" :label="t('fitting.intake.complaint')" />
+            <v-text-field v-model="row.shelf" :label="t('balls.fields.shelf')" />
+          </div>
+          <div v-else class="fields">
             <v-combobox
               :label="t('balls.fields.name')"
               :items="stock.items.map((one) => one.name)"
@@ -273,7 +362,22 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             />
           </div>
         </section>
+        <p
+          v-for="row in rows.filter((one) => twinsOf(one).length > 0)"
+          :key="`twin ${row.id}`"
+          role="status"
+          class="row"
+        >
+          ▲ {{ t('fitting.intake.twin', { name: row.name, customer: known?.name ?? '' }) }}
+          <v-btn
+            class="touch"
+            size="small"
+            @click="((rows = rows.filter((one) => one.id !== row.id)), bringBack(twinsOf(row)[0]!))"
+            >{{ t('fitting.intake.itIs') }}</v-btn
+          >
+        </p>
         <div class="row">
+          <v-btn v-if="begun" class="touch" variant="text" @click="clearDraft">{{ t('fitting.intake.discard') }}</v-btn>
           <v-btn class="touch" @click="addBall">{{ t('fitting.intake.another') }}</v-btn>
           <v-btn class="touch next-action" :loading="busy" @click="takeIn">{{ t('fitting.intake.takeIn') }}</v-btn>
           <span class="small soft">{{ t('fitting.intake.keys') }}</span>
@@ -295,6 +399,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
   gap: var(--gap-2);
   align-items: start;
+}
+.chosen {
+  background: var(--accent-wash);
+  outline: 2px solid var(--accent);
 }
 .bad {
   color: var(--bad);

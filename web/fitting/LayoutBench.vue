@@ -21,6 +21,7 @@ import {
   usualPlayable,
   usualSpread,
 } from '@sleetfall/core'
+import { useStorage } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -33,12 +34,14 @@ import { dayText } from '../controls/days.ts'
 import { useCustomers } from '../customers/store.ts'
 import { post } from '../http/client.ts'
 import { usePatterns } from '../lanes/store.ts'
+import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
 import { useLatest } from '../workers/motion.ts'
 import BallGlobe from './BallGlobe.vue'
 import HoleTable from './HoleTable.vue'
 import NamedLayouts from './NamedLayouts.vue'
-import { type SheetContent, savePdf, saveSvg, threeWays } from './sheet.ts'
+import { type SheetContent, markText, savePdf, saveSvg } from './sheet.ts'
 import { saveSheet, sheetsOf } from './store.ts'
 
 /** Layout of a ball on a bowler's PAP: drawn and in figures, each following the other; down to the drill sheet. */
@@ -46,6 +49,8 @@ const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const notices = useNotices()
+const session = useSession()
+const mark = (inches: number) => markText(inches, session.metric)
 const [customers, balls, patterns] = [useCustomers(), useBalls(), usePatterns()]
 const worker = useLatest()
 onMounted(() => {
@@ -57,6 +62,22 @@ onBeforeUnmount(() => worker.cancel())
 const loaded = computed(() => customers.loaded && balls.loaded && patterns.loaded)
 
 const ball = computed(() => balls.byId.get(String(route.params['ballId'] ?? '')))
+/** Opened without a ball it takes the one that was last on it, else the first with a layout. */
+const lastBallId = useStorage<string | null>('sleetfall.layouts.ball', null)
+watch(
+  [loaded, () => route.params['ballId']],
+  ([ready, id]) => {
+    if (!ready) return
+    if (id) {
+      if (ball.value) lastBallId.value = ball.value.id
+      return
+    }
+    const known = balls.items.find((one) => one.id === lastBallId.value)
+    const next = known ?? balls.items.find((one) => one.drillingAngleDeg != null) ?? balls.items[0]
+    if (next) void router.replace(`/layouts/${next.id}`)
+  },
+  { immediate: true },
+)
 /** Whose PAP the layout is drawn on; the ball's owner unless somebody else is chosen. */
 const customerId = ref<string | null>(null)
 const customer = computed(() => customers.byId.get(customerId.value ?? '') ?? undefined)
@@ -278,7 +299,7 @@ const problems = computed(() => {
   if (!drilling.value || !drilled.value) return []
   const found = drillingProblems(drilling.value, drilled.value).map((problem) =>
     problem.kind === 'overlap'
-      ? t('fitting.problems.overlap', { a: problem.holes[0], b: problem.holes[1], by: threeWays(problem.byIn) })
+      ? t('fitting.problems.overlap', { a: problem.holes[0], b: problem.holes[1], by: mark(problem.byIn) })
       : problem.kind === 'static'
         ? t('fitting.problems.static', {
             side: t(`fitting.sides.${problem.side}`),
@@ -291,37 +312,37 @@ const problems = computed(() => {
               limit: problem.limitIn.toFixed(3),
             })
           : problem.kind === 'too-deep'
-            ? t('fitting.problems.deep', { hole: problem.hole, max: threeWays(problem.maxIn) })
+            ? t('fitting.problems.deep', { hole: problem.hole, max: mark(problem.maxIn) })
             : t(
                 `fitting.problems.${problem.kind === 'near-pin' ? 'nearPin' : problem.kind === 'cuts-pin' ? 'cutsPin' : 'cutsCg'}`,
                 {
                   hole: problem.hole,
-                  distance: threeWays(problem.distanceIn),
+                  distance: mark(problem.distanceIn),
                 },
               ),
   )
   const onTrack = clearances.value
     .filter(({ inches }) => inches < 0.25)
-    .map(({ name, inches }) => t('fitting.problems.track', { hole: name, distance: threeWays(inches) }))
+    .map(({ name, inches }) => t('fitting.problems.track', { hole: name, distance: mark(inches) }))
   return [...found, ...onTrack]
 })
 const rows = computed((): (readonly [string, string])[] => [
-  [t('fitting.derived.pinToGrip'), threeWays(sheet.value.pinToGripCentreIn)],
+  [t('fitting.derived.pinToGrip'), mark(sheet.value.pinToGripCentreIn)],
   [
     t('fitting.derived.pinAbove'),
-    `${threeWays(sheet.value.pinAboveMidlineIn)} (${t(`fitting.places.${sheet.value.pinPlace}`)})`,
+    `${mark(sheet.value.pinAboveMidlineIn)} (${t(`fitting.places.${sheet.value.pinPlace}`)})`,
   ],
-  [t('fitting.derived.pinOver'), threeWays(sheet.value.pinToCentrelineIn)],
-  [t('fitting.derived.pinMark'), `${threeWays(sheet.value.pin.overIn)} / ${threeWays(sheet.value.pin.upIn)}`],
-  [t('fitting.derived.psaMark'), `${threeWays(sheet.value.psa.overIn)} / ${threeWays(sheet.value.psa.upIn)}`],
-  [t('fitting.derived.psaToGrip'), threeWays(sheet.value.psaToGripCentreIn)],
+  [t('fitting.derived.pinOver'), mark(sheet.value.pinToCentrelineIn)],
+  [t('fitting.derived.pinMark'), `${mark(sheet.value.pin.overIn)} / ${mark(sheet.value.pin.upIn)}`],
+  [t('fitting.derived.psaMark'), `${mark(sheet.value.psa.overIn)} / ${mark(sheet.value.psa.upIn)}`],
+  [t('fitting.derived.psaToGrip'), mark(sheet.value.psaToGripCentreIn)],
   ...sheet.value.holes.map((hole): [string, string] => [
     t('fitting.derived.holeToPin', { hole: hole.hole }),
-    threeWays(hole.toPinIn),
+    mark(hole.toPinIn),
   ]),
   ...clearances.value.map(({ name, inches }): [string, string] => [
     t('fitting.derived.holeToTrack', { hole: name }),
-    threeWays(inches),
+    mark(inches),
   ]),
 ])
 const content = computed((): SheetContent => ({
@@ -329,22 +350,24 @@ const content = computed((): SheetContent => ({
   ball: ball.value?.name ?? '',
   customer: customer.value?.name ?? '',
   left: left.value,
+  hand: t(left.value ? 'fitting.leftSheet' : 'fitting.rightSheet'),
+  metric: session.metric,
   layout: layout.value,
   pap: pap.value,
   figures: sheet.value,
   holes: soundHoles.value,
   rows: [
-    [t('fitting.derived.pap'), `${threeWays(pap.value.overIn)} / ${threeWays(pap.value.upIn)}`],
+    [t('fitting.derived.pap'), `${mark(pap.value.overIn)} / ${mark(pap.value.upIn)}`],
     [
       t('fitting.derived.distances'),
-      `${threeWays(distances.value.pinToPapIn)} × ${threeWays(distances.value.psaToPapIn)} × ${threeWays(distances.value.pinBufferIn)}`,
+      `${mark(distances.value.pinToPapIn)} × ${mark(distances.value.psaToPapIn)} × ${mark(distances.value.pinBufferIn)}`,
     ],
     ...rows.value,
     ...soundHoles.value.map((hole): [string, string] => [
       hole.name,
       t('fitting.holeLine', {
-        over: threeWays(hole.overIn),
-        up: threeWays(hole.upIn),
+        over: mark(hole.overIn),
+        up: mark(hole.upIn),
         size: hole.diameterIn.toFixed(3),
         depth: hole.depthIn.toFixed(2),
         forward: (hole.forwardPitchIn ?? 0).toFixed(3),
@@ -358,14 +381,14 @@ const content = computed((): SheetContent => ({
 }))
 const steps = computed(() => [
   t('fitting.steps.pap', {
-    over: threeWays(pap.value.overIn),
-    up: threeWays(pap.value.upIn),
+    over: mark(pap.value.overIn),
+    up: mark(pap.value.upIn),
     side: t(left.value ? 'fitting.leftSide' : 'fitting.rightSide'),
   }),
   t('fitting.steps.val'),
-  t('fitting.steps.pin', { pin: threeWays(layout.value.pinToPapIn), val: layout.value.valAngleDeg.toFixed(0) }),
-  t('fitting.steps.psa', { angle: layout.value.drillingAngleDeg.toFixed(0) }),
-  t('fitting.steps.grip', { over: threeWays(pap.value.overIn), up: threeWays(pap.value.upIn) }),
+  t('fitting.steps.pin', { pin: mark(layout.value.pinToPapIn), val: layout.value.valAngleDeg.toFixed(0) }),
+  t(left.value ? 'fitting.steps.psaLeft' : 'fitting.steps.psa', { angle: layout.value.drillingAngleDeg.toFixed(0) }),
+  t('fitting.steps.grip', { over: mark(pap.value.overIn), up: mark(pap.value.upIn) }),
   t('fitting.steps.holes', { n: soundHoles.value.filter((hole) => !hole.plug).length }),
 ])
 
@@ -409,7 +432,18 @@ const effect = (value: number) => value.toFixed(1)
         >
       </div>
     </div>
-    <LoadState :loaded="loaded" :error="customers.error ?? balls.error ?? patterns.error" @retry="balls.load(true)">
+    <LostView
+      v-if="loaded && route.params['ballId'] && !ball"
+      :what="t('surface.page.lost')"
+      to="/layouts"
+      :go="t('fitting.title')"
+    />
+    <LoadState
+      v-else
+      :loaded="loaded"
+      :error="customers.error ?? balls.error ?? patterns.error"
+      @retry="balls.load(true)"
+    >
       <div class="chooser no-print">
         <v-autocomplete
           v-model="customerId"

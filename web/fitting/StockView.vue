@@ -70,7 +70,7 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
 </script>
 
 <template>
-  <section class="stack">
+  <section class="stack" data-list>
     <div class="spread">
       <h1>{{ t('fitting.stock.title') }}</h1>
       <div class="row">
@@ -133,7 +133,7 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
       <template #empty>
         <p>{{ t('fitting.stock.empty') }}</p>
       </template>
-      <v-text-field v-model="search" class="find" :label="t('fitting.stock.find')" clearable />
+      <v-text-field v-model="search" class="find" data-filter :label="t('fitting.stock.find')" clearable />
       <table class="list">
         <thead>
           <tr>

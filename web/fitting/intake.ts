@@ -3,9 +3,11 @@ import { type Layout, recipeByKey } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import type { EventToRecord } from '../balls/store.ts'
 
-/** A ball as it is typed at the counter. */
+/** A ball as it is typed at the counter, or one of the customer's own with what is wrong with it. */
 export interface TypedBall {
   readonly id: string
+  /** The customer's own ball that comes back; null for one that is new here. */
+  knownId: string | null
   name: string
   cover: string
   layout: Layout | null
@@ -22,6 +24,7 @@ export interface TypedBall {
 }
 export const emptyBall = (): TypedBall => ({
   id: newId(),
+  knownId: null,
   name: '',
   cover: 'solid',
   layout: null,
@@ -60,7 +63,7 @@ export const customerOf = (typed: TypedCustomer): Partial<CustomerInput> => ({
 
 /** The record of a typed ball; a complaint stands first in its note. */
 export function ballOf(typed: TypedBall, customerId: string, complaint: string): Partial<BallInput> {
-  const { layout, finish, complaint: said, ...rest } = typed
+  const { layout, finish, complaint: said, knownId: _known, ...rest } = typed
   return {
     ...ballSchema.getDefault(),
     ...rest,
@@ -74,6 +77,23 @@ export function ballOf(typed: TypedBall, customerId: string, complaint: string):
     note: said === '' ? '' : complaint,
   }
 }
+
+const plain = (name: string) => name.normalize('NFC').trim().toLowerCase().replace(/\s+/g, ' ')
+
+/** The one customer whose whole name was typed; null when none or several have it. */
+export function typedInFull<T extends { readonly name: string; readonly distinction: string }>(
+  text: string,
+  customers: readonly T[],
+): T | null {
+  const same = customers.filter(({ name, distinction }) =>
+    [name, `${name} ${distinction}`].some((whole) => plain(whole) === plain(text)),
+  )
+  return same.length === 1 ? same[0]! : null
+}
+
+/** Balls of the customer that a typed new one would double: by the same name. */
+export const likelyTwins = <T extends { readonly name: string }>(typed: TypedBall, own: readonly T[]): T[] =>
+  typed.knownId === null && typed.name.trim() !== '' ? own.filter((ball) => plain(ball.name) === plain(typed.name)) : []
 
 /** First entry of the history: the recipe that is said to be on the cover. */
 export function finishEvent({ finish }: TypedBall): EventToRecord | null {

@@ -1,3 +1,4 @@
+import { openPaper, saveBlob } from '../print/paper.ts'
 import { type Hole, type Layout, type Pap, type SheetFigures, formatInchFraction, formatLayout } from '@sleetfall/core'
 
 export interface SheetContent {
@@ -5,6 +6,10 @@ export interface SheetContent {
   readonly ball: string
   readonly customer: string
   readonly left: boolean
+  /** Whose hand, and for a left-hander that the drawing is the mirror image. */
+  readonly hand: string
+  /** Units of the figures. */
+  readonly metric: boolean
   readonly layout: Layout
   readonly pap: Pap
   readonly figures: SheetFigures
@@ -16,55 +21,49 @@ export interface SheetContent {
   readonly madeOn: string
 }
 
-/** A length as the drill sheet gives it: decimal, nearest 1/16 in, mm. */
-export const threeWays = (inches: number) =>
-  `${inches.toFixed(3)} in · ${formatInchFraction(inches)} · ${(inches * 25.4).toFixed(0)} mm`
+/** A length as screen and drill sheet give it: to the nearest 1/16 in with the decimal beside it, or in mm. */
+export const markText = (inches: number, metric: boolean) =>
+  metric ? `${(inches * 25.4).toFixed(1)} mm` : `${formatInchFraction(inches)} in (${inches.toFixed(3)})`
 
-function save(blob: Blob, name: string) {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(blob)
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
 const fileName = (content: SheetContent, kind: string) =>
   `${content.ball} ${content.customer}`.replace(/[^\p{L}\p{N} -]/gu, '').trim() + `.${kind}`
 
 /** Drill sheet as PDF, A4, with the package loaded only now. */
 export async function savePdf(content: SheetContent): Promise<void> {
-  const { jsPDF } = await import('jspdf')
-  const pdf = new jsPDF({ unit: 'mm', format: 'a4' })
+  const { title, ball, customer, hand, madeOn, cautions, steps, rows } = content
+  const layout = formatLayout(content.layout)
+  const paper = await openPaper([title, ball, customer, hand, madeOn, ...cautions, ...steps, ...rows.flat()], {
+    unit: 'mm',
+    format: 'a4',
+  })
   let y = 20
-  const write = (text: string, size: number, bold = false, x = 15) => {
-    pdf.setFont('helvetica', bold ? 'bold' : 'normal').setFontSize(size)
-    for (const row of pdf.splitTextToSize(text, 195 - x) as string[]) {
+  const line = (text: string, size: number, bold = false, x = 15) => {
+    for (const row of paper.linesOf(text, 195 - x, { size, bold })) {
       if (y > 280) {
-        pdf.addPage()
+        paper.pdf.addPage()
         y = 20
       }
-      pdf.text(row, x, y)
+      paper.write(row, x, y, { size, bold })
       y += size * 0.5
     }
   }
-  // The standard fonts know Latin characters only.
-  const plain = (text: string) =>
-    text.replace(/[−–]/g, '-').replace(/[’‘]/g, "'").replace(/→/g, 'to').replace(/…/g, '...')
-  write(plain(content.title), 18, true)
+  line(title, 18, true)
   y += 2
-  write(plain(`${content.ball}, ${content.customer}`), 13)
-  write(plain(formatLayout(content.layout)), 13, true)
-  write(plain(content.madeOn), 9)
+  line(`${ball}, ${customer}`, 13)
+  line(hand, 11, true)
+  line(layout, 13, true)
+  line(madeOn, 9)
   y += 3
-  for (const caution of content.cautions) write(plain(caution), 10, true)
+  for (const caution of cautions) line(caution, 10, true)
   y += 3
-  content.steps.forEach((step, index) => write(`${index + 1}. ${plain(step)}`, 11))
+  steps.forEach((step, index) => line(`${index + 1}. ${step}`, 11))
   y += 3
-  for (const [label, value] of content.rows) {
-    write(plain(label), 10, false)
+  for (const [label, value] of rows) {
+    line(label, 10)
     y -= 5
-    write(plain(value), 10, true, 85)
+    line(value, 10, true, 85)
   }
-  save(pdf.output('blob'), fileName(content, 'pdf'))
+  paper.save(fileName(content, 'pdf'))
 }
 
 const svgNs = 'http://www.w3.org/2000/svg'
@@ -99,11 +98,11 @@ export function stripSvg(content: SheetContent): string {
     .map(([name, inches], index) => {
       const y = 34 + index * height
       const end = left + mm(Math.abs(inches))
-      return `<line x1="${left}" x2="${end}" y1="${y}" y2="${y}"/><line x1="${left}" x2="${left}" y1="${y - 3}" y2="${y + 3}"/><line x1="${end}" x2="${end}" y1="${y - 3}" y2="${y + 3}"/><text x="${left}" y="${y + 6}" font-size="4">${escape(`${name}: ${threeWays(inches)}`)}</text>`
+      return `<line x1="${left}" x2="${end}" y1="${y}" y2="${y}"/><line x1="${left}" x2="${left}" y1="${y - 3}" y2="${y + 3}"/><line x1="${end}" x2="${end}" y1="${y - 3}" y2="${y + 3}"/><text x="${left}" y="${y + 6}" font-size="4">${escape(`${name}: ${markText(inches, content.metric)}`)}</text>`
     })
     .join('')
   const [width, total] = [left * 2 + widest, 40 + strips.length * height]
-  return `<svg xmlns="${svgNs}" width="${width}mm" height="${total}mm" viewBox="0 0 ${width} ${total}" font-family="sans-serif" stroke-width="0.25"><title>${escape(`${content.ball}, ${content.customer}, ${formatLayout(layout)}`)}</title><text x="${left}" y="6" font-size="4">${escape(`${content.ball}, ${content.customer}: ${formatLayout(layout)}; 1:1, the ruler must measure 6 in (152.4 mm)`)}</text><g stroke="black" fill="none">${ruler.replace(/<text/g, '<text stroke="none" fill="black"')}${bars.replace(/<text/g, '<text stroke="none" fill="black"')}</g></svg>`
+  return `<svg xmlns="${svgNs}" width="${width}mm" height="${total}mm" viewBox="0 0 ${width} ${total}" font-family="sans-serif" stroke-width="0.25"><title>${escape(`${content.ball}, ${content.customer}, ${formatLayout(layout)}`)}</title><text x="${left}" y="6" font-size="4">${escape(`${content.ball}, ${content.customer}, ${content.hand}: ${formatLayout(layout)}; 1:1, the ruler must measure 6 in (152.4 mm)`)}</text><g stroke="black" fill="none">${ruler.replace(/<text/g, '<text stroke="none" fill="black"')}${bars.replace(/<text/g, '<text stroke="none" fill="black"')}</g></svg>`
 }
 export const saveSvg = (content: SheetContent) =>
-  save(new Blob([stripSvg(content)], { type: 'image/svg+xml' }), fileName(content, 'svg'))
+  saveBlob(new Blob([stripSvg(content)], { type: 'image/svg+xml' }), fileName(content, 'svg'))

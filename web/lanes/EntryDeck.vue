@@ -85,7 +85,7 @@ svg {
   stroke-width: 0.4;
 }
 text {
-  font-size: 2.8px;
+  font-size: 3.8px;
   text-anchor: middle;
   fill: var(--ink);
 }

@@ -3,7 +3,7 @@ import { type Load, boardCount, filmOf, filmRows, patternFigures } from '@sleetf
 import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
-import { filmPixels, oilScale, scaleTopUm } from './film.ts'
+import { filmPixels, isolines, oilScale, oilTokens, scaleTopUm } from './film.ts'
 import { plot } from './scales.ts'
 
 /** A pattern from above: foul line left, pins right, the board axis magnified. */
@@ -23,6 +23,9 @@ const words = computed(() =>
   }),
 )
 const legend = [0, 0.5, 1, 2, 4, 6]
+const lines = computed(() => (props.small ? [] : isolines(film.value)))
+/** Light numbers on thick film, dark ones on thin. */
+const onThick = (um: number) => um >= 2
 
 function draw() {
   const element = canvas.value
@@ -30,7 +33,7 @@ function draw() {
   if (!element || !context) return
   const style = getComputedStyle(element)
   const token = (name: string) => style.getPropertyValue(name).trim()
-  const scale = oilScale(['--oil-0', '--oil-1', '--oil-2', '--oil-3'].map(token))
+  const scale = oilScale(oilTokens.map(token))
   const image = new ImageData(filmPixels(film.value, scale, token('--lane-dry')), filmRows, boardCount)
   context.putImageData(image, 0, 0)
   for (const [index, thickness] of legend.entries()) {
@@ -48,6 +51,9 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
       <canvas ref="canvas" :width="filmRows" :height="boardCount" role="img" :aria-label="words" />
       <!-- Axes over the film: feet along, boards across. -->
       <svg :viewBox="`0 0 ${plot.width} ${plot.height}`" preserveAspectRatio="none" aria-hidden="true">
+        <g :transform="`scale(${plot.width / filmRows} ${plot.height / boardCount})`">
+          <path v-for="line in lines" :key="line.um" :d="line.path" class="isoline" />
+        </g>
         <line
           v-for="foot in [15, 34, 43]"
           :key="foot"
@@ -68,6 +74,15 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
         />
         <line :x1="plot.x(figures.lengthFt)" :x2="plot.x(figures.lengthFt)" y1="0" :y2="plot.height" class="end" />
       </svg>
+      <span
+        v-for="line in lines"
+        :key="`label ${line.um}`"
+        class="iso figure"
+        :class="{ thick: onThick(line.um) }"
+        aria-hidden="true"
+        :style="{ left: `${(line.label[0] / filmRows) * 100}%`, top: `${(line.label[1] / boardCount) * 100}%` }"
+        >{{ line.um }}</span
+      >
       <span
         v-for="board in [5, 20, 35]"
         :key="board"
@@ -124,15 +139,34 @@ canvas,
 canvas {
   image-rendering: auto;
 }
+.isoline {
+  fill: none;
+  stroke: var(--path);
+  stroke-width: 1;
+  opacity: 0.4;
+  vector-effect: non-scaling-stroke;
+}
+.iso {
+  position: absolute;
+  transform: translate(-105%, -50%);
+  font-size: 0.8rem;
+  line-height: 1;
+  color: var(--oil-6);
+  pointer-events: none;
+}
+/* On thick film, the tone of the bare lane. */
+.iso.thick {
+  color: var(--lane-dry);
+}
 .mark {
-  stroke: var(--ink);
+  stroke: var(--path);
   stroke-width: 1;
   stroke-dasharray: 3 5;
   opacity: 0.5;
   vector-effect: non-scaling-stroke;
 }
 .board {
-  stroke: var(--ink);
+  stroke: var(--path);
   stroke-width: 0.5;
   opacity: 0.25;
   vector-effect: non-scaling-stroke;

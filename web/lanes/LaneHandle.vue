@@ -58,7 +58,14 @@ function step(event: KeyboardEvent) {
   height: 20px;
   border-radius: 50%;
   background: var(--accent);
-  border: 3px solid var(--panel);
-  outline: 2px solid var(--ink);
+  border: 3px solid var(--path-edge);
+  outline: 2px solid var(--path);
+}
+.handle:focus-visible {
+  outline: none;
+}
+.handle:focus-visible::before {
+  outline: 4px solid var(--path);
+  box-shadow: 0 0 0 8px var(--path-edge);
 }
 </style>

@@ -4,6 +4,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useFileDialog, useStorage } from '@vueuse/core'
+import LostView from '../shell/LostView.vue'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import SortHead from '../controls/SortHead.vue'
@@ -12,6 +13,7 @@ import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import CrossSection from './CrossSection.vue'
 import LaneDrawing from './LaneDrawing.vue'
+import PatternDifferenceTable from './PatternDifferenceTable.vue'
 import PatternFigures from './PatternFigures.vue'
 import PatternForm from './PatternForm.vue'
 import { type PatternDraft, readPattern, toCsv, toJson } from './exchange.ts'
@@ -53,8 +55,9 @@ const { search, shown, sortBy, ariaSort } = useSorted(
   (p) =>
     `${p.name} ${t(`lanes.shapes.${p.figures.shape}`)} ${t(`lanes.lengthClasses.${p.figures.lengthClass}`)} ${t(`lanes.conditions.${p.figures.condition}`)}`,
 )
-const current = computed<Pattern | undefined>(
-  () => patterns.byId.get(String(route.params['patternId'] ?? '')) ?? shown.value[0],
+const asked = computed(() => String(route.params['patternId'] ?? ''))
+const current = computed<Pattern | undefined>(() =>
+  asked.value === '' ? shown.value[0] : patterns.byId.get(asked.value),
 )
 function gone({ id, name }: Pattern) {
   patterns.drop(id)
@@ -118,8 +121,8 @@ function saved(pattern: Pattern) {
 </script>
 
 <template>
-  <div class="lanes">
-    <section class="stack">
+  <div class="lanes touch">
+    <section class="stack" data-list>
       <div class="spread">
         <h1>{{ t('lanes.title') }}</h1>
         <div class="row">
@@ -140,7 +143,7 @@ function saved(pattern: Pattern) {
           <p>{{ t('lanes.noneYet') }}</p>
         </template>
         <div class="row find">
-          <v-text-field v-model="search" :label="t('lanes.find')" clearable />
+          <v-text-field v-model="search" data-filter :label="t('lanes.find')" clearable />
           <v-select
             v-for="one in classes"
             :key="one.label"
@@ -182,6 +185,12 @@ function saved(pattern: Pattern) {
         <p v-if="shown.length === 0" class="soft">{{ t('lanes.none') }}</p>
       </LoadState>
     </section>
+    <LostView
+      v-if="patterns.loaded && asked !== '' && !current"
+      :what="t('lanes.lost')"
+      to="/lanes"
+      :go="t('lanes.title')"
+    />
     <section v-if="current" class="stack detail" :aria-label="current.name">
       <div class="spread">
         <h2>{{ current.name }}</h2>
@@ -219,7 +228,7 @@ function saved(pattern: Pattern) {
       <template v-if="other">
         <h3>{{ other.name }}</h3>
         <LaneDrawing :loads="other.loads" />
-        <PatternFigures :loads="other.loads" />
+        <PatternDifferenceTable :first="current" :second="other" />
       </template>
       <CrossSection v-model="sectionFt" class="no-print" :loads="current.loads" :other="other ?? null" />
       <div class="paper">

@@ -133,7 +133,7 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
 </script>
 
 <template>
-  <section class="stack">
+  <section class="stack touch">
     <div class="spread">
       <h1>{{ t('lanes.map.title') }}</h1>
       <v-btn size="small" variant="text" to="/lanes">{{ t('lanes.whatIf.back') }}</v-btn>

@@ -218,7 +218,7 @@ async function add() {
 }
 .row-box {
   fill: transparent;
-  stroke: var(--ink);
+  stroke: var(--path);
   stroke-width: 1;
   stroke-dasharray: 4 3;
   vector-effect: non-scaling-stroke;

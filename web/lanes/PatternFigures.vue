@@ -1,12 +1,17 @@
 <script setup lang="ts">
-import { type Load, filmOf, patternFigures, zoneRatios } from '@sleetfall/core'
+import { type Load, dryFromFt, filmOf, patternFigures, zoneRatios } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 const props = defineProps<{ loads: readonly Load[] }>()
 const { t } = useI18n()
 const figures = computed(() => patternFigures(props.loads))
-const zones = computed(() => zoneRatios(filmOf(props.loads), figures.value.lengthFt))
+const film = computed(() => filmOf(props.loads))
+const zones = computed(() => zoneRatios(film.value, figures.value.lengthFt))
+const dry = computed(() => {
+  const [whole, outside] = [dryFromFt(film.value), dryFromFt(film.value, 1, 7)]
+  return whole === null ? t('lanes.dryNever') : t('lanes.dryFrom', { ft: whole, outside: outside ?? '–' })
+})
 const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone') : `${ratio.toFixed(1)} : 1`)
 </script>
 
@@ -15,7 +20,7 @@ const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone
     <div>
       <dt>{{ t('lanes.length') }}</dt>
       <dd>
-        <span class="figure">{{ figures.lengthFt }} ft</span>
+        <span class="figure">{{ figures.lengthFt }} ft</span> <span class="small soft">{{ dry }}</span>
       </dd>
     </div>
     <div>

@@ -22,7 +22,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import LoadState from '../controls/LoadState.vue'
-import { quantityText } from '../controls/quantities.ts'
+import { lengthText, quantityText } from '../controls/quantities.ts'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -33,6 +33,8 @@ import LaneHandle from './LaneHandle.vue'
 import { savePrediction } from './predictions.ts'
 import { plot } from './scales.ts'
 import { type Setup, filmInUse, fromQuery, prepare, releaseOf, toQuery } from './setup.ts'
+import { useEvents } from '../bag/store.ts'
+import { nextQuestion } from './nextQuestion.ts'
 import { usePatterns } from './store.ts'
 
 /** A ball, a bowler, a pattern and a line: what would happen. The path follows the hand. */
@@ -75,6 +77,27 @@ function chooseCustomer(id: string | null) {
     axisTiltDeg: null,
   })
 }
+/** Opened without a question it takes the next day of play: its first bowler with a ball here, and its pattern. */
+const events = useEvents()
+onMounted(() => events.load())
+const loaded = computed(() => customers.loaded && balls.loaded && patterns.loaded && events.loaded)
+watch(
+  loaded,
+  (ready) => {
+    if (!ready) return
+    const { customerId, ballId, patternId } = setup.value
+    const next = nextQuestion(
+      { customerId, ballId, patternId },
+      { events: events.items, balls: balls.items, patterns: patterns.items },
+    )
+    if (next.customerId !== customerId || next.ballId !== ballId || next.patternId !== patternId) set(next)
+  },
+  { immediate: true },
+)
+const onLane = (board: number) => board >= 0.5 && board <= 39.5
+/** A ball in the gutter enters nowhere; a board past the lane's edge is none. */
+const entryText = (outcome: ShotOutcome) =>
+  outcome.gutter || !onLane(outcome.entryBoard) ? '–' : outcome.entryBoard.toFixed(1)
 const release = computed(() => releaseOf(setup.value, customer.value))
 const phases = [
   ['fresh', 0],
@@ -139,7 +162,7 @@ const words = computed(() => {
         arrows: outcome.boardAtArrows.toFixed(1),
         board: outcome.breakpointBoard.toFixed(1),
         ft: outcome.breakpointFt.toFixed(0),
-        entry: outcome.entryBoard.toFixed(1),
+        entry: entryText(outcome),
         angle: outcome.entryAngleDeg.toFixed(1),
       })
     : ''
@@ -230,6 +253,7 @@ async function predict() {
       entryBoard,
       entryAngleDeg,
       pocketShare: room.value?.pPocket ?? null,
+      raUm: prepared.value?.input.friction.kind === 'film' ? prepared.value.input.friction.raUm : null,
     }),
   )
   if (saved) notices.done(t('lanes.whatIf.predicted'))
@@ -240,7 +264,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
 </script>
 
 <template>
-  <section class="stack">
+  <section class="stack touch">
     <div class="spread">
       <h1>{{ t('lanes.whatIf.title') }}</h1>
       <div class="row">
@@ -256,11 +280,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
         >
       </div>
     </div>
-    <LoadState
-      :loaded="customers.loaded && balls.loaded && patterns.loaded"
-      :error="customers.error ?? balls.error ?? patterns.error"
-      @retry="patterns.load(true)"
-    >
+    <LoadState :loaded="loaded" :error="customers.error ?? balls.error ?? patterns.error" @retry="patterns.load(true)">
       <div class="chooser">
         <v-autocomplete
           :label="t('lanes.whatIf.bowler')"
@@ -301,6 +321,12 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
             :aria-label="words"
           >
             <line x1="594" x2="594" :y1="plot.y(pocketBoards.high)" :y2="plot.y(pocketBoards.low)" class="pocket" />
+            <polyline
+              v-for="one in kept"
+              :key="`edge ${one.id}`"
+              :points="points(one.outcome)"
+              class="path halo thin"
+            />
             <polyline
               v-for="(one, index) in kept"
               :key="one.id"
@@ -434,7 +460,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
                 <tr>
                   <th scope="row">{{ t('lanes.whatIf.entry') }}</th>
                   <td v-for="{ id, outcome } in columns" :key="id">
-                    <span class="figure">{{ outcome.entryBoard.toFixed(1) }}</span> {{ verdictOf(outcome) }}
+                    <span class="figure">{{ entryText(outcome) }}</span> {{ verdictOf(outcome) }}
                   </td>
                 </tr>
                 <tr>
@@ -452,7 +478,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
                 <tr>
                   <th scope="row">{{ t('lanes.whatIf.flare') }}</th>
                   <td v-for="{ id, outcome } in columns" :key="id" class="figure">
-                    {{ outcome.flareIn.toFixed(1) }} in
+                    {{ lengthText(outcome.flareIn, session.metric) }}
                   </td>
                 </tr>
                 <tr>
@@ -550,11 +576,14 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
   vector-effect: non-scaling-stroke;
 }
 .halo {
-  stroke: var(--panel);
+  stroke: var(--path-edge);
   stroke-width: 7;
 }
+.halo.thin {
+  stroke-width: 5;
+}
 .kept {
-  stroke: var(--ink);
+  stroke: var(--path);
   stroke-width: 2;
 }
 .kept-0 {
@@ -567,7 +596,7 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
   stroke-dasharray: 12 4 2 4;
 }
 .pocket {
-  stroke: var(--ink);
+  stroke: var(--path);
   stroke-width: 8;
   vector-effect: non-scaling-stroke;
 }

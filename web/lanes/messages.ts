@@ -70,6 +70,16 @@ export default {
   feet: 'ft from the foul line',
   board: 'board',
   scale: 'film, µm',
+  difference: {
+    title: 'Difference',
+    outside: 'Film outside, boards 3–7 to 30 ft',
+    middle: 'Film in the middle, boards 18–22 to 30 ft',
+    more: 'Furthest apart: {name} has {um} µm more on board {board} at {ft} ft.',
+    less: 'Furthest apart: {name} has {um} µm less on board {board} at {ft} ft.',
+  },
+  dryFrom: 'Dry from {ft} ft; outside (boards 1–7) from {outside} ft.',
+  dryNever: 'Oil to the pins.',
+  lost: 'There is no such pattern',
   section: {
     title: 'Across the lane',
     at: 'Across the lane at',

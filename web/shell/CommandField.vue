@@ -3,7 +3,7 @@ import type { Found } from '@sleetfall/contract'
 import { useEventListener, watchDebounced } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { type RouteLocationRaw, useRouter } from 'vue-router'
+import { type RouteLocationRaw, useRoute, useRouter } from 'vue-router'
 import { get } from '../http/client.ts'
 import { type CommandName, commandTargets, placeOf } from './commands.ts'
 import { useNotices } from './notices.ts'
@@ -13,6 +13,7 @@ import { isTyping } from './useShortcuts.ts'
 const emit = defineEmits<{ shortcuts: [] }>()
 const { t } = useI18n()
 const router = useRouter()
+const route = useRoute()
 const session = useSession()
 const notices = useNotices()
 const input = useTemplateRef<HTMLInputElement>('input')
@@ -42,7 +43,7 @@ const matching = computed(() => {
   }))
   return wanted === ''
     ? all.slice(0, 5)
-    : all.filter((option) => option.title.toLowerCase().includes(wanted)).slice(0, 4)
+    : all.filter((option) => wanted.split(/\s+/).every((word) => option.title.toLowerCase().includes(word))).slice(0, 5)
 })
 const options = computed<Option[]>(() => [
   ...found.value.map((one) => ({
@@ -97,12 +98,34 @@ async function choose(option: Option | undefined) {
   found.value = []
   input.value?.blur()
   if (option.key === 'shortcuts') emit('shortcuts')
+  else if (option.key === 'print') window.print()
+  else if (option.key === 'undo') await undo()
+  else if (['logGames', 'reading', 'job'].includes(option.key)) await onBall(String(option.to))
   else if (option.key === 'signOut') await notices.attempt(session.signOut)
   else if (option.key === 'theme')
     await notices.attempt(() => session.prefer({ theme: session.preferences.theme === 'dark' ? 'light' : 'dark' }))
   else if (option.key === 'units')
     await notices.attempt(() => session.prefer({ units: session.metric ? 'imperial' : 'metric' }))
   else await router.push(option.to)
+}
+
+/** Undo is what the last notice offers, or the key that the open ball or trial listens to. */
+async function undo() {
+  const offered = notices.current?.undo
+  if (offered) {
+    notices.current = null
+    await notices.attempt(offered)
+    return
+  }
+  const before = notices.current
+  window.dispatchEvent(new KeyboardEvent('keydown', { key: 'u', bubbles: true }))
+  const asked = route.query['ball'] !== undefined || route.name === 'trial'
+  if (!asked && notices.current === before) notices.failed(new Error(t('shell.nothingToUndo')))
+}
+/** Work on the ball that is open on the rack; its panel reads what is asked from the address. */
+async function onBall(what: string) {
+  if (route.query['ball'] === undefined) return notices.failed(new Error(t('shell.openBallFirst')))
+  await router.replace({ path: route.path, query: { ...route.query, do: what } })
 }
 
 function leave() {
@@ -136,7 +159,7 @@ function leave() {
     <kbd class="hint" aria-hidden="true">/</kbd>
     <div v-show="open" id="command-options" class="options" role="listbox" :aria-label="t('shell.results')">
       <p
-        v-if="asked !== '' && found.length === 0"
+        v-if="asked !== '' && found.length === 0 && matching.length === 0"
         class="none soft"
         role="option"
         aria-disabled="true"

@@ -3,6 +3,13 @@ import type { RouteLocationRaw } from 'vue-router'
 
 /** Commands of the field at the top, by the name of their message. */
 export const commandTargets = {
+  intake: '/intake',
+  logNight: { path: '/upkeep', query: { new: 'night' } },
+  logGames: 'games',
+  reading: 'scan',
+  job: 'job',
+  undo: 'undo',
+  print: 'print',
   newCustomer: { path: '/rack', query: { new: 'customer' } },
   newBall: { path: '/rack', query: { new: 'ball' } },
   newPattern: { path: '/lanes', query: { new: 'pattern' } },
@@ -15,6 +22,10 @@ export const commandTargets = {
   goLanes: '/lanes',
   goWhatIf: '/lanes/what-if',
   goTrials: '/trials',
+  goMap: '/lanes/map',
+  goLayouts: '/layouts',
+  goBalls: '/balls',
+  goStock: '/stock',
   goCoverage: '/coverage',
   goBag: '/bag',
   goShop: '/shop',

@@ -15,15 +15,43 @@ export function usePlainKeys(handler: (key: string, event: KeyboardEvent) => voi
   })
 }
 
-/** Up and down walk through the rows of the list that holds the focus, from first link or button to first. */
+/** What a list is walked by: the first link or button of each row, tiles, entries. */
+const itemsOf = (list: Element): HTMLElement[] => {
+  const rows = [...list.querySelectorAll('table.list tbody tr')]
+  const entries =
+    rows.length > 0
+      ? rows.map((row) => row.querySelector<HTMLElement>('a, button'))
+      : [...list.querySelectorAll<HTMLElement>('[data-item]')]
+  return entries.filter((entry): entry is HTMLElement => entry !== null && entry.offsetParent !== null)
+}
+const byKey: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, ArrowRight: 1, ArrowLeft: -1 }
+
+/**
+ * Keys of every list (`data-list`): up and down walk through it, also from the page itself and from its filter (`data-filter`), where
+ * Enter opens the first entry. Left and right walk through tiles.
+ */
 export function useListKeys(): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
-    if (by === 0 || event.defaultPrevented || isTyping(event) || !(event.target instanceof Element)) return
-    const row = event.target.closest('table.list tbody tr')
-    if (!row?.parentElement) return
-    const rows = [...row.parentElement.children]
-    const next = rows[rows.indexOf(row) + by]?.querySelector<HTMLElement>('a, button')
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
+    if (!(event.target instanceof Element) || event.target.closest('[role="dialog"], .v-overlay__content')) return
+    const filter = event.target.closest('[data-filter]')
+    const nowhere = event.target === document.body || event.target.id === 'content'
+    const list = event.target.closest('[data-list]') ?? (nowhere ? document.querySelector('main [data-list]') : null)
+    if (!list || (isTyping(event) && !filter)) return
+    const items = itemsOf(list)
+    if (filter && event.key === 'Enter' && items[0]) {
+      event.preventDefault()
+      items[0].click()
+      items[0].focus()
+      return
+    }
+    const by = byKey[event.key]
+    const across = event.key === 'ArrowLeft' || event.key === 'ArrowRight'
+    if (by === undefined || (across && (filter || list.querySelector('table.list')))) return
+    const at = items.findIndex(
+      (item) => item.contains(event.target as Node) || item.closest('tr')?.contains(event.target as Node),
+    )
+    const next = at < 0 ? items[by > 0 ? 0 : items.length - 1] : items[at + by]
     if (!next) return
     event.preventDefault()
     next.focus()

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { SurfaceNow } from '@sleetfall/core'
-import { gritOfRa } from '@sleetfall/core'
+import { gritOfRa, scannerTopGrit } from '@sleetfall/core'
 import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
 import { arcPath, arcPoint, gaugePlace } from './gauge.ts'
 import { roundGrit, statusSign, useSurfaceText } from './useSurfaceText.ts'
 
 /** A ball as a plain disc between its two gauges: surface on the bowler's own side, oil on the other. */
 const props = defineProps<{ surface: SurfaceNow; left?: boolean }>()
-const { whole } = useSurfaceText()
+const { t } = useI18n()
+const { whole, finishName } = useSurfaceText()
 const radius = 54
 const track = arcPath(radius, 0, 1)
 const windowArc = computed(() => {
@@ -25,7 +27,9 @@ const oilArc = computed(() => (props.surface.oilShare > 0.005 ? arcPath(radius, 
 const gritText = computed(() =>
   props.surface.finish ? String(roundGrit(gritOfRa(props.surface.finish.raTopUm))) : '?',
 )
-const shownGrit = computed(() => (props.surface.grit !== null && props.surface.grit > 5500 ? '> 5500' : gritText.value))
+const shownGrit = computed(() =>
+  props.surface.grit !== null && props.surface.grit > scannerTopGrit ? t('surface.polish') : gritText.value,
+)
 </script>
 
 <template>
@@ -33,7 +37,7 @@ const shownGrit = computed(() => (props.surface.grit !== null && props.surface.g
     <circle r="43" class="disc" :class="surface.provenance" />
     <g :transform="left ? 'scale(-1 1)' : undefined">
       <path :d="track" class="track" />
-      <path v-if="windowArc" :d="windowArc" class="window" />
+      <path v-if="windowArc && surface.asked" :d="windowArc" class="window" />
       <line v-if="needle" v-bind="needle" class="needle" />
       <g transform="scale(-1 1)">
         <path :d="track" class="track" />
@@ -41,8 +45,10 @@ const shownGrit = computed(() => (props.surface.grit !== null && props.surface.g
       </g>
     </g>
     <text y="-16" class="sign">{{ statusSign[surface.status] }}</text>
-    <text y="10" class="grit">{{ shownGrit }}</text>
-    <text y="27" class="target">{{ surface.window ? `→ ${roundGrit(surface.window.targetGrit)}` : '' }}</text>
+    <text y="10" class="grit" :class="{ word: shownGrit.length > 5 }">{{ shownGrit }}</text>
+    <text y="27" class="target">
+      {{ surface.window && surface.asked ? `→ ${finishName(surface.window.targetGrit)}` : '' }}
+    </text>
   </svg>
 </template>
 
@@ -97,6 +103,9 @@ text {
 }
 .grit {
   font-size: 27px;
+}
+.grit.word {
+  font-size: 20px;
 }
 .target {
   font-size: 14px;

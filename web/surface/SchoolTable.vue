@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SurfacePage } from '@sleetfall/contract'
+import { type SchoolCost, coverToSpareMm, mostCoverMm, mostResurfaces } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { defineAsyncComponent } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -9,6 +10,9 @@ import { roundGrit } from './useSurfaceText.ts'
 defineProps<{ page: SurfacePage }>()
 const { t } = useI18n()
 const SchoolChart = defineAsyncComponent(() => import('./SchoolChart.vue'))
+/** From so much cover a year on, or a resurface a fortnight, a school is more than a ball or a customer bears. */
+const tooMuch = (cost: SchoolCost) => cost.coverMm > mostCoverMm || cost.resurfaces > mostResurfaces
+const yearsOfCover = (cost: SchoolCost) => (coverToSpareMm / cost.coverMm).toFixed(1)
 const drawn = useStorage('sleetfall.schools.drawn', false)
 </script>
 
@@ -46,7 +50,7 @@ const drawn = useStorage('sleetfall.schools.drawn', false)
               }}
             </td>
             <td class="number figure">{{ t('surface.schools.minutesN', { n: Math.round(cost.minutes) }) }}</td>
-            <td class="number figure">{{ cost.coverMm.toFixed(2) }} mm</td>
+            <td class="number figure">{{ tooMuch(cost) ? '▲ ' : '' }}{{ cost.coverMm.toFixed(2) }} mm</td>
             <td class="number figure">{{ cost.daysAway }}</td>
             <td class="number figure">{{ Math.round(100 * cost.inWindow) }} %</td>
             <td class="number figure">{{ roundGrit(cost.playedGrit) }}</td>
@@ -54,6 +58,17 @@ const drawn = useStorage('sleetfall.schools.drawn', false)
         </tbody>
       </table>
     </div>
+    <p v-for="cost in page.costs.filter(tooMuch)" :key="cost.school" role="status">
+      ▲
+      {{
+        t('surface.schools.tooMuch', {
+          school: t(`upkeep.schools.${cost.school}.name`),
+          n: cost.resurfaces,
+          mm: cost.coverMm.toFixed(1),
+          years: yearsOfCover(cost),
+        })
+      }}
+    </p>
     <div>
       <v-btn size="small" :aria-expanded="drawn" @click="drawn = !drawn">{{
         drawn ? t('surface.schools.hide') : t('surface.schools.draw')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type ScanSpot, gritOfRa, raOfGrit, scanSummary, scannerTopGrit } from '@sleetfall/core'
+import { type ScanSpot, gritOfRa, limits, raOfGrit, scanSummary, scannerTopGrit } from '@sleetfall/core'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
@@ -36,7 +36,8 @@ async function read(index: number) {
 }
 const known = computed(() =>
   readings.value.filter(
-    (one): one is { spot: ScanSpot; grit: number } => one.grit !== null && Number.isFinite(one.grit),
+    (one): one is { spot: ScanSpot; grit: number } =>
+      one.grit !== null && one.grit >= limits.scannedGrit.min && one.grit <= limits.scannedGrit.max,
   ),
 )
 const summary = computed(() =>
@@ -57,7 +58,11 @@ const disagrees = computed(() => {
   return Math.abs(Math.log(factor)) > Math.log(1.3)
 })
 const text = (grit: number | null) =>
-  grit === null ? '–' : grit >= scannerTopGrit ? `≥ ${scannerTopGrit}` : String(roundGrit(gritOfRa(raOfGrit(grit))))
+  grit === null || !Number.isFinite(grit)
+    ? '–'
+    : grit >= scannerTopGrit
+      ? `≥ ${scannerTopGrit}`
+      : String(roundGrit(gritOfRa(raOfGrit(grit))))
 </script>
 
 <template>

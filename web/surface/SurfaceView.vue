@@ -11,7 +11,8 @@ import JobForm from '../bench/JobForm.vue'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
 import { get } from '../http/client.ts'
-import { errorText } from '../http/problem.ts'
+import { ApiError, errorText } from '../http/problem.ts'
+import LostView from '../shell/LostView.vue'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -38,6 +39,7 @@ const page = shallowRef<SurfacePage | null>(null)
 const events = shallowRef<readonly BallEvent[]>([])
 const advice = shallowRef<AdviceGiven | null>(null)
 const error = ref<string | null>(null)
+const lost = ref(false)
 const form = ref<'scan' | 'job' | 'policy' | null>(null)
 const complaint = ref<Complaint | null>(null)
 const patternId = ref<string | null>(null)
@@ -53,6 +55,7 @@ async function load() {
     error.value = null
     await ask()
   } catch (problem) {
+    lost.value = problem instanceof ApiError && problem.problem.status === 404
     error.value = errorText(problem)
   }
 }
@@ -129,7 +132,8 @@ async function changed() {
 </script>
 
 <template>
-  <LoadState :loaded="page !== null && ball !== undefined" :error="error" @retry="load">
+  <LostView v-if="lost" :what="t('surface.page.lost')" />
+  <LoadState v-else :loaded="page !== null && ball !== undefined" :error="error" @retry="load">
     <div v-if="page && ball" class="view">
       <header class="spread head">
         <h1>

@@ -4,12 +4,13 @@ export default {
     'leaves-soon': 'leaves soon',
     'too-smooth': 'too smooth',
     'too-rough': 'too rough',
+    accepted: 'as it is',
     unknown: 'unknown',
   },
   provenance: { measured: 'measured', fitted: 'fitted', assumed: 'assumed', unknown: 'not known' },
   provenanceWhy: {
     measured: 'Scanned, and no game since',
-    fitted: 'Wear carried on from the last reading, {games} games ago',
+    fitted: 'Wear carried on from the last reading; games since: {games}',
     assumed: 'Wear with the shop’s starting values; no reading on this surface',
     unknown: 'No finish, no surface work and no reading on record',
   },
@@ -23,6 +24,8 @@ export default {
   fittedWhy:
     'Wear fitted to {n} readings of this surface | Wear fitted to {n} reading of this surface | Wear fitted to {n} readings of this surface',
   grit: '{grit} grit',
+  gritPolish: 'polish, > {top}',
+  polish: 'polish',
   gritNone: 'surface unknown',
   beyondScanner: 'finer than a scanner reads',
   target: 'target {grit}',
@@ -66,6 +69,7 @@ export default {
     disagrees: 'Far from the {grit} that was expected: label, work or reading is off. Both are kept.',
   },
   page: {
+    lost: 'There is no such ball',
     title: 'Surface of {name}',
     open: 'Surface',
     curve: 'Surface against games',
@@ -113,6 +117,8 @@ export default {
     inWindow: 'Games in window',
     played: 'Grit played',
     touchUps: '{n} touch-ups',
+    tooMuch:
+      '{school}: {n} resurfaces and {mm} mm of cover a year. A ball has about 1.2 mm to spare, which would last {years} years (assumed).',
     draw: 'Draw the next 40 games',
     hide: 'Hide the drawing',
     ahead: 'Games from today',
@@ -125,7 +131,7 @@ export default {
   card: {
     open: 'Hand-back card',
     surface: 'Surface now: {grit} ({how})',
-    games: '{n} games on this surface',
+    games: '{n} games on this surface | {n} game on this surface | {n} games on this surface',
     next: 'Next: {work} {when}',
     care: 'Wipe after each shot, cleaner right after play, cloth and cleaner out of the holes. No heater, oven or hot car.',
   },

@@ -10,6 +10,7 @@ export const statusSign: Readonly<Record<SurfaceNow['status'], string>> = {
   'leaves-soon': '◐',
   'too-smooth': '▲',
   'too-rough': '▼',
+  accepted: '·',
   unknown: '○',
 }
 
@@ -20,12 +21,15 @@ export function useSurfaceText() {
     now.grit === null
       ? t('surface.gritNone')
       : now.grit > scannerTopGrit
-        ? `> ${scannerTopGrit}`
+        ? t('surface.gritPolish', { top: scannerTopGrit })
         : t('surface.grit', { grit: roundGrit(now.grit) })
+  /** A target finer than the scanner reads is polish: nobody sands to 8400. */
   const target = (now: SurfaceNow) =>
-    now.window ? t('surface.target', { grit: roundGrit(now.window.targetGrit) }) : t('surface.noTarget')
+    now.window ? t('surface.target', { grit: finishName(now.window.targetGrit) }) : t('surface.noTarget')
+  const finishName = (targetGrit: number) =>
+    targetGrit > scannerTopGrit ? t('surface.polish') : String(roundGrit(targetGrit))
   const gamesLeft = (now: SurfaceNow) =>
-    now.status === 'unknown'
+    now.status === 'unknown' || !now.asked
       ? ''
       : now.gamesLeft === null
         ? t('surface.gamesLeftNone')
@@ -44,5 +48,5 @@ export function useSurfaceText() {
   const status = (now: SurfaceNow) => t(`surface.status.${now.status}`)
   const whole = (now: SurfaceNow) =>
     t('surface.gauge', { status: status(now), grit: grit(now), target: target(now), oil: oil(now) })
-  return { grit, target, gamesLeft, why, oil, oilWhy, status, whole }
+  return { grit, target, finishName, gamesLeft, why, oil, oilWhy, status, whole }
 }

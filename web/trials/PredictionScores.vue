@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Prediction, Trial, TrialSide } from '@sleetfall/contract'
-import { type Score, scorePrediction } from '@sleetfall/core'
+import { type Score, sameSurface, scorePrediction } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
@@ -33,11 +33,17 @@ const rows = computed(() =>
     )
     // Only what was foretold before the first shot of that side counts as a prediction.
     if (shots.some((shot) => shot.thrownAt < prediction.createdAt)) return []
+    const frozen = props.trial[prediction.side].surface.effectiveRaUm
+    const onItsSurface =
+      prediction.raUm != null &&
+      frozen !== null &&
+      sameSurface({ effectiveRaUm: prediction.raUm, oilShare: 0 }, { effectiveRaUm: frozen, oilShare: 0 })
+    if (!onItsSurface) return [{ prediction, score: null, other: true }]
     const score = scorePrediction(
       prediction.entryBoard,
       shots.map((shot) => shot.entryBoard!),
     )
-    return [{ prediction, score }]
+    return [{ prediction, score, other: false }]
   }),
 )
 function words(score: Score | null): string {
@@ -61,12 +67,14 @@ function words(score: Score | null): string {
     <h3>{{ t('trials.scores.title') }}</h3>
     <p v-if="error" class="bad" role="alert">{{ error }}</p>
     <ul>
-      <li v-for="{ prediction, score } in rows" :key="prediction.id">
+      <li v-for="{ prediction, score, other } in rows" :key="prediction.id">
         {{ prediction.side === 'control' ? '○' : '◆' }}
         {{
           t('trials.scores.foretold', { board: prediction.entryBoard.toFixed(1), day: dayText(prediction.createdAt) })
         }}
-        {{ words(score) }}
+        {{
+          other ? t(prediction.raUm == null ? 'trials.scores.noSurface' : 'trials.scores.otherSurface') : words(score)
+        }}
         <router-link :to="{ path: '/lanes/what-if', query: prediction.setup }">{{
           t('trials.scores.open')
         }}</router-link>

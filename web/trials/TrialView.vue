@@ -73,7 +73,7 @@ async function refreeze() {
 <template>
   <LostView v-if="trials.loaded && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
   <LoadState v-else :loaded="trials.loaded" :error="trials.error" @retry="trials.load(true)">
-    <section v-if="trial && result" class="trial">
+    <section v-if="trial && result" class="trial touch">
       <header class="stack">
         <div class="spread">
           <h1>{{ trial.question }}</h1>

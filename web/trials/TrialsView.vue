@@ -48,7 +48,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
 </script>
 
 <template>
-  <section class="stack">
+  <section class="stack touch" data-list>
     <div class="spread">
       <h1>{{ t('trials.title') }}</h1>
       <v-btn size="small" class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
@@ -63,7 +63,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
         <p>{{ t('trials.noneYet') }}</p>
         <v-btn class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
       </template>
-      <v-text-field v-model="search" class="find" :label="t('trials.find')" clearable />
+      <v-text-field v-model="search" class="find" data-filter :label="t('trials.find')" clearable />
       <table class="list">
         <thead>
           <tr>

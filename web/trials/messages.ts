@@ -120,6 +120,8 @@ export default {
     held: '● Within what the shots allow.',
     missed: '▲ The prediction missed.',
     cannotTell: 'Too few shots to judge it.',
+    otherSurface: '○ It was made for another surface than these shots had: not scored.',
+    noSurface: '○ Its surface was not kept: not scored.',
     open: 'Open the what-if',
   },
 }

@@ -7,6 +7,7 @@ import { useEvents } from '../bag/store.ts'
 import { useBalls } from '../balls/store.ts'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
+import ManyField from '../controls/ManyField.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
@@ -109,11 +110,8 @@ async function save() {
       />
       <QuantityField v-model="usual" name="games" :label="t('upkeep.night.usual')" />
     </div>
-    <v-autocomplete
+    <ManyField
       v-model="chosen"
-      multiple
-      chips
-      closable-chips
       :label="t('upkeep.night.who')"
       :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
     />

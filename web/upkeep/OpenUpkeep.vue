@@ -78,7 +78,9 @@ const drying = (until: string | null) => until !== null && Date.parse(until) > D
         <p v-if="drying(one.lockedUntil)">
           ▲ {{ t('balls.dryingUntil', { day: dayText(one.lockedUntil!), time: timeText(one.lockedUntil!) }) }}
         </p>
-        <p class="soft">{{ t('upkeep.open.games', { n: one.gamesOnSurface, c: one.gamesSinceCleaning }) }}</p>
+        <p class="soft">
+          {{ t('upkeep.open.games', { n: one.gamesOnSurface, c: one.gamesSinceCleaning }, one.gamesOnSurface) }}
+        </p>
         <ul class="due">
           <li v-for="item in one.due.slice(0, 3)" :key="`${item.work} ${item.reason}`">
             <strong>{{ due.now(item) ? '▲' : '○' }} {{ due.work(item) }}</strong> {{ due.when(item) }}

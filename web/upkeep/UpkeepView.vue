@@ -4,7 +4,7 @@ import type { Ball, Job, JobInput, UpkeepRow } from '@sleetfall/contract'
 import { type Due, type JobKind, handRefresh, includesCleaning, proposedRecipe, recipeByKey } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { format } from 'date-fns'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
@@ -51,7 +51,9 @@ const form = ref<
   | { kind: 'link'; row: UpkeepRow }
   | null
 >(null)
-const soon = (one: Due) => due.now(one) || one.atMs <= Date.now() + spans[within.value] * 86_400_000
+/** What waits for the next visit anyway is no reason to list a ball under 'now'. */
+const soon = (one: Due) =>
+  due.now(one) || ((one.asked || within.value !== 'now') && one.atMs <= Date.now() + spans[within.value] * 86_400_000)
 const shown = computed(() =>
   (upkeep.board?.rows ?? [])
     .filter((row) => `${row.ballName} ${row.customerName}`.toLowerCase().includes((search.value ?? '').toLowerCase()))
@@ -172,7 +174,7 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
         <v-btn to="/rack">{{ t('bench.toRack') }}</v-btn>
       </template>
       <div class="row tools">
-        <v-text-field v-model="search" class="find" clearable :label="t('upkeep.find')" />
+        <v-text-field v-model="search" class="find" data-filter clearable :label="t('upkeep.find')" />
         <v-btn-toggle v-model="within" mandatory density="comfortable" :aria-label="t('upkeep.within')">
           <v-btn v-for="span in ['now', 'week', 'month', 'all'] as const" :key="span" :value="span">{{
             t(`upkeep.spans.${span}`)

@@ -2,6 +2,7 @@ export default {
   title: 'Upkeep',
   due: 'Due',
   now: 'now',
+  whenIn: 'when it comes in',
   inGames: 'in {n} games, about {day} | in {n} game, about {day} | in {n} games, about {day}',
   nothingDue: 'Nothing is due in this time.',
   noBalls: 'No balls in care yet.',
@@ -126,7 +127,8 @@ export default {
   },
   open: {
     title: 'Balls of {name}',
-    games: '{n} games on this surface, {c} since it was cleaned',
+    games:
+      '{n} games on this surface, {c} since it was cleaned | {n} game on this surface, {c} since it was cleaned | {n} games on this surface, {c} since it was cleaned',
     save: 'Log it',
     until: 'This link is good until {day}. It can log play and cleaning of these balls and nothing else.',
   },

@@ -14,13 +14,17 @@ export const jobFor: Partial<Record<Due['work'], JobKind>> = {
 export function useDueText() {
   const { t } = useI18n()
   const iso = (due: Due) => new Date(due.atMs).toISOString()
-  const now = (due: Due) => (due.games !== null ? due.games <= 0 : due.atMs <= Date.now())
+  const past = (due: Due) => (due.games !== null ? due.games <= 0 : due.atMs <= Date.now())
+  /** Due now, and asked for: what waits for the next visit anyway raises no alarm. */
+  const now = (due: Due) => due.asked && past(due)
   const when = (due: Due) =>
-    now(due)
-      ? t('upkeep.now')
-      : due.games === null
-        ? `${dayText(iso(due))}, ${fromToday(iso(due))}`
-        : t('upkeep.inGames', { n: Math.round(due.games), day: dayText(iso(due)) }, Math.round(due.games))
+    past(due) && !due.asked
+      ? t('upkeep.whenIn')
+      : now(due)
+        ? t('upkeep.now')
+        : due.games === null
+          ? `${dayText(iso(due))}, ${fromToday(iso(due))}`
+          : t('upkeep.inGames', { n: Math.round(due.games), day: dayText(iso(due)) }, Math.round(due.games))
   const work = (due: Due) => t(`upkeep.works.${due.work}`)
   const why = (due: Due) => t(`upkeep.reasons.${due.reason}`)
   return { now, when, work, why }
