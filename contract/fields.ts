@@ -96,20 +96,24 @@ export const pastTime = (label: string) =>
       (value) => !(Date.parse(value) > Date.now() + clockSlackMs),
     )
 
-export const calendarDay = (label: string) =>
+const day = (label: string) =>
   yup
     .string()
     .label(label)
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: `${label}: a date like 2031-04-09`, excludeEmptyString: true })
     .test('real', `${label}: no such day`, (value) => !value || isRealDay(value))
-    .test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
+
+export const calendarDay = (label: string) =>
+  day(label).test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
 
 export const pastDay = (label: string) =>
-  calendarDay(label).test(
-    'past',
-    `${label}: lies in the future; give the day it happened`,
-    (value) => !value || !(Date.parse(`${value}T00:00:00Z`) > Date.now() + 14 * 3_600_000),
-  )
+  day(label)
+    .test(
+      'past',
+      `${label}: lies in the future; give the day it happened`,
+      (value) => !value || !(Date.parse(`${value}T00:00:00Z`) > Date.now() + 14 * 3_600_000),
+    )
+    .test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
 
 function isRealDay(value: string): boolean {
   const date = new Date(`${value}T00:00:00Z`)

@@ -129,6 +129,20 @@ export async function openWhatIf(page: Page): Promise<void> {
   await expect(page.getByText('% of shots in the pocket')).toBeVisible()
 }
 
+/** Ends the running step of a job, answering what it asks as if all had gone as planned. */
+export async function finishStep(page: Page): Promise<void> {
+  const done = page.getByRole('button', { name: /^Done, / })
+  await done.waitFor()
+  const allSides = page.getByRole('group', { name: 'Sides really done' }).getByRole('button', { name: /^all / })
+  if (await allSides.isVisible()) await allSides.click()
+  await done.click()
+  const whole = page.getByRole('button', { name: /the whole / })
+  if (await whole.isVisible()) {
+    await whole.click()
+    await done.click()
+  }
+}
+
 /** Chooses an option of a select by its label. */
 export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
   const box = page.getByRole('combobox', { name: label })

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, expect, openCustomer, openSurface, test } from './site.ts'
+import { choose, expect, finishStep, openCustomer, openSurface, test } from './site.ts'
 
 const done = (page: Page) => page.getByRole('button', { name: 'Done, next step' })
 const heading = (page: Page, name: string | RegExp) => page.getByRole('heading', { name, exact: true, level: 2 })
@@ -72,6 +72,8 @@ test.describe('on the tablet', () => {
     await expect(heading(page, 'Fill and measure the water')).toBeVisible()
     await expect(page.getByText('Hot water scalds')).toBeVisible()
     await expect(page.getByText('Never an oven')).toBeVisible()
+    // The ball goes in only when the water was measured and is right.
+    await expect(done(page)).toBeEnabled({ timeout: 20_000 })
     await done(page).tap()
     await expect(heading(page, 'Ball in, holes down')).toBeVisible()
     await done(page).tap()
@@ -81,8 +83,17 @@ test.describe('on the tablet', () => {
     await bath.getByRole('button', { name: 'overheat' }).click()
     await expect(page.getByRole('heading', { name: /Stop: the water is too hot/ })).toBeVisible({ timeout: 20_000 })
     await expect(page.getByRole('button', { name: 'Go on', exact: true })).toBeDisabled()
+    // Whoever has the shop open hears of it, on any page, until somebody says they have seen it.
+    const alarm = (on: typeof page) =>
+      on.getByRole('alert').filter({ hasText: 'Sprathollow (Bexa Thrumley): the water reached' })
+    await expect(alarm(shop)).toBeVisible({ timeout: 20_000 })
+    await expect(shop.getByRole('contentinfo', { name: 'Bench now' })).toContainText('× too hot: stopped')
+    await shop.getByRole('button', { name: 'Seen' }).click()
+    await expect(alarm(shop)).toHaveCount(0)
+    await expect(alarm(page)).toHaveCount(0, { timeout: 20_000 })
     await bath.getByRole('button', { name: 'mend it' }).click()
     await expect(page.getByRole('button', { name: 'Go on', exact: true })).toBeEnabled({ timeout: 20_000 })
+    await expect(page.getByRole('heading', { name: /Cooled down/ })).toBeVisible()
     await page.getByRole('button', { name: 'Go on', exact: true }).tap()
 
     // A reload in mid-soak: same step, and the clock has gone on.
@@ -96,12 +107,18 @@ test.describe('on the tablet', () => {
     await expect(page.getByText('The bath does not answer: measure by hand.')).toBeVisible({ timeout: 15_000 })
     await bath.getByRole('button', { name: 'mend it' }).click()
     await expect(page.getByText('From the bath.')).toBeVisible({ timeout: 15_000 })
+    // Ended before its time it asks how long it was.
+    await done(page).tap()
+    await expect(page.getByText('Say how long the ball really lay in the water.')).toBeVisible()
+    await expect(done(page)).toBeDisabled()
+    await page.getByRole('button', { name: /the whole 10 min/ }).tap()
     await done(page).tap()
     await expect(heading(page, 'Wipe while warm')).toBeVisible()
     await page.getByRole('button', { name: 'One step back' }).tap()
     await expect(heading(page, 'Soak')).toBeVisible()
     for (const step of ['Wipe while warm', 'Soak again', 'Wipe while warm', 'Short soak in clean warm water']) {
-      await done(page).tap()
+      await expect(done(page)).toBeEnabled({ timeout: 30_000 })
+      await finishStep(page)
       await expect(heading(page, step)).toBeVisible()
     }
     await page.getByRole('button', { name: 'Skip this step' }).tap()
@@ -197,7 +214,7 @@ test('a resurface counts its pad, goes against wrong direction only with a reaso
     'Read the surface',
     'Put it on the pick-up shelf',
   ]) {
-    await done(page).click()
+    await finishStep(page)
     await expect(heading(page, step)).toBeVisible()
   }
   await page.getByRole('button', { name: 'Done, finish the job' }).click()
@@ -244,7 +261,7 @@ test('the board makes jobs and reminders, and a customer logs play on a link of 
   await ball.getByRole('button', { name: 'Log it' }).click()
   await expect(own.getByText('3 games on Brackenmole logged')).toBeVisible()
   await expect(ball.getByText(/games on this surface/)).not.toHaveText(before!)
-  await expect(ball).toContainText('clean now')
+  await expect(ball).toContainText('clean when it comes in')
   // Nothing else of the shop is open to the link.
   expect((await own.request.get('/api/balls')).status()).toBe(401)
 

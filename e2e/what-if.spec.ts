@@ -55,6 +55,8 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   await expect(value('Entry board')).toContainText('in the pocket')
   await page.getByRole('button', { name: 'Copy the link' }).click()
   await expect(page.getByText(/opens this set-up again/)).toBeVisible()
+  // It is scored against shots on the surface that it is for.
+  await choose(page, 'Surface', 'as it is now')
   await page.getByRole('button', { name: 'Save as prediction' }).click()
   await expect(page.getByText('Kept as a prediction')).toBeVisible()
   const entry = await value('Entry board').textContent()
@@ -76,7 +78,7 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   await form.getByRole('button', { name: 'Begin the trial' }).click()
   const scores = page.getByRole('region', { name: 'Foretold before the shots' })
   await expect(scores).toContainText('No entry boards to hold it against yet')
-  for (const board of ['14', '14.5', '13.5']) {
+  for (const board of ['11', '11.5', '10.5']) {
     await page.getByLabel('Entry board').fill(board)
     await page.keyboard.press('Enter')
     await expect(page.getByLabel('Entry board')).toHaveValue('')

@@ -4,6 +4,7 @@ import { careNeeded } from '@sleetfall/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { useEvents } from '../bag/store.ts'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import { useSorted } from '../controls/useSorted.ts'
@@ -25,6 +26,7 @@ const route = useRoute()
 const router = useRouter()
 const customers = useCustomers()
 const balls = useBalls()
+const events = useEvents()
 const notices = useNotices()
 const session = useSession()
 const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | 'mend' | null>(null)
@@ -33,6 +35,8 @@ const withRetired = ref(false)
 function load(anew = false) {
   void customers.load(anew)
   void balls.load(anew)
+  // By when something matters is told by the next day of play.
+  void events.load(anew)
 }
 onMounted(() => load())
 const customerId = computed(() =>

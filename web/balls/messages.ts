@@ -15,7 +15,7 @@ export default {
   why: {
     by: 'by {day}',
     unknown: 'read its surface',
-    outside: '{status} for {target}, bring back',
+    outside: '{status} for {target}: bring back',
     likely: 'likely {status} for {target}: read it',
     soon: 'leaves its window now | {n} game left in its window | {n} games left in its window',
   },

@@ -33,12 +33,9 @@ const stations = computed(() =>
           : paused
             ? t('shell.strip.paused')
             : t(left >= 0 ? 'shell.strip.left' : 'shell.strip.over', { time: clockText(left) })
-    return {
-      ...station,
-      time,
-      bad: halted || (!paused && left !== null && left < 0),
-      sign: halted ? '×' : paused ? '◇' : '▲',
-    }
+    const over = left !== null && left < 0
+    const mark = halted ? '× ' : paused ? '◇ ' : over ? '▲ ' : ''
+    return { ...station, time: time && mark + time, bad: halted || (over && !paused) }
   }),
 )
 </script>
@@ -49,9 +46,7 @@ const stations = computed(() =>
       <span class="condensed where">{{ station.name }}</span>
       <router-link v-if="station.job" :to="`/bench/${station.job.id}`"
         >{{ station.job.ballName }}
-        <span class="figure" :class="{ over: station.bad }"
-          >{{ station.bad || station.sign === '◇' ? station.sign : '' }} {{ station.time }}</span
-        ></router-link
+        <span class="figure" :class="{ over: station.bad }">{{ station.time }}</span></router-link
       >
       <span v-else class="soft small">{{ t('shell.strip.free') }}</span>
     </div>

@@ -30,6 +30,10 @@ export interface Isoline {
   readonly label: readonly [x: number, y: number]
 }
 
+/** Cells along within which two numbers touch, and boards by which the next one is moved then. */
+const crowded = 14
+const apart = 3.2
+
 /** Lines of equal film over the drawing. */
 export function isolines(film: Float64Array): Isoline[] {
   const size = [filmRows, boardCount] as const
@@ -49,6 +53,11 @@ export function isolines(film: Float64Array): Isoline[] {
         .join('')
       const far = rings.flat().reduce((best, point) => (point[0]! > best[0]! ? point : best))
       return [{ um: value, path, label: [far[0]!, far[1]!] as const }]
+    })
+    .map((line, index, all) => {
+      // Lines that end at the same foot would write their numbers over each other: they stand apart across the boards.
+      const before = all.slice(0, index).filter((other) => Math.abs(other.label[0] - line.label[0]) < crowded)
+      return { ...line, label: [line.label[0], line.label[1] - before.length * apart] as const }
     })
 }
 

@@ -4,7 +4,7 @@ import { gritOfRa, scannerTopGrit } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { arcPath, arcPoint, gaugePlace } from './gauge.ts'
-import { roundGrit, statusSign, useSurfaceText } from './useSurfaceText.ts'
+import { roundGrit, useSurfaceText } from './useSurfaceText.ts'
 
 /** A ball as a plain disc between its two gauges: surface on the bowler's own side, oil on the other. */
 const props = defineProps<{ surface: SurfaceNow; left?: boolean }>()
@@ -44,9 +44,8 @@ const shownGrit = computed(() =>
         <path v-if="oilArc" :d="oilArc" class="oil" />
       </g>
     </g>
-    <text y="-16" class="sign">{{ statusSign[surface.status] }}</text>
-    <text y="10" class="grit" :class="{ word: shownGrit.length > 5 }">{{ shownGrit }}</text>
-    <text y="27" class="target">
+    <text y="5" class="grit" :class="{ word: shownGrit.length > 5 }">{{ shownGrit }}</text>
+    <text y="24" class="target">
       {{ surface.window && surface.asked ? `→ ${finishName(surface.window.targetGrit)}` : '' }}
     </text>
   </svg>
@@ -97,9 +96,6 @@ text {
   font-family: var(--condensed);
   font-weight: 600;
   font-variant-numeric: tabular-nums;
-}
-.sign {
-  font: 600 15px var(--text);
 }
 .grit {
   font-size: 27px;

@@ -30,7 +30,7 @@ async function save() {
 async function remove() {
   if (await notices.attempt(() => takeOut(props.trial.id, props.shot.id))) emit('close')
 }
-const leave = () => form.field<number[] | null>('leave')
+const leaveField = () => form.field<number[] | null>('leave')
 const toggleRead = (one: Read) => (form.values['read'] = form.values['read'] === one ? null : one)
 </script>
 
@@ -67,7 +67,7 @@ const toggleRead = (one: Read) => (form.values['read'] = form.values['read'] ===
       >
     </div>
     <div class="row touch">
-      <PinDeck v-bind="leave()" />
+      <PinDeck v-bind="leaveField()" />
       <v-btn @click="form.values['leave'] = []">{{ t('controls.strike') }}</v-btn>
       <v-btn variant="text" @click="form.values['leave'] = null">{{ t('controls.notNoted') }}</v-btn>
     </div>
