@@ -58,8 +58,10 @@ describe('twins', () => {
       expect(pairs(change)).toEqual([])
   })
 
-  test('what a record lacks tells nothing; with too little known nobody is called a twin', () => {
-    expect(pairs({ drillingAngleDeg: null, raUm: null })).toEqual([['a', '0']])
+  test('a layout that is not on record tells nothing; without core and surface nobody is called a twin', () => {
+    expect(pairs({ drillingAngleDeg: null })).toEqual([['a', '0']])
+    expect(pairs({ raUm: null })).toEqual([])
+    expect(pairs({ rgIn: null })).toEqual([])
     const bare = { rgIn: null, differentialIn: null, drillingAngleDeg: null, pinToPapIn: null, valAngleDeg: null }
     expect(pairs(bare)).toEqual([])
   })

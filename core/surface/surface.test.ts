@@ -228,15 +228,20 @@ describe('a ball through its history', () => {
   })
 
   test('resurfacing starts the curve anew and makes the recipe the target', () => {
-    const after = now([surfaced(start, 'to-1000')])
+    const kept = { ...subject, targetGrit: 1000 }
+    const after = now([surfaced(start, 'to-1000')], undefined, kept)
     expect(after.provenance).toBe('assumed')
     expect(Math.abs(after.grit! - 1000)).toBeLessThan(100)
     expect(after.status).toBe('leaves-soon')
-    expect(now([surfaced(start, 'to-1000'), games(start + day, 6)])).toMatchObject({
-      status: 'too-smooth',
-      gamesOnSurface: 6,
-      gamesLeft: 0,
+    expect(now([surfaced(start, 'to-1000'), games(start + day, 6)], undefined, kept)).toMatchObject({
+      ...{ asked: true, status: 'too-smooth', gamesOnSurface: 6, gamesLeft: 0 },
     })
+  })
+
+  test('where nobody set a target a worn surface is accepted, whatever its recipe was', () => {
+    for (const played of [1, 6, 40])
+      expect(['in-window', 'accepted']).toContain(now([surfaced(start, 'to-1000'), games(start + day, played)]).status)
+    expect(now([surfaced(start, 'to-1000'), games(start + day, 6)])).toMatchObject({ asked: false, status: 'accepted' })
   })
 
   test('a reading is measured, the games after it are fitted through it', () => {

@@ -302,9 +302,8 @@ async function finish(db: Db, job: Job, staffId: string): Promise<void> {
 
 /** What the finished steps did to the ball, as events; an aborted job writes only what was really done. */
 async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
-  const now = Date.now()
-  // A second apart, so that the order in which things were done is the order of the record.
-  const at = (order: number) => new Date(now - (4 - order) * 1000).toISOString()
+  // Each thing happened when its last step ended, so the order of the record is the order of the work.
+  const ended = (steps: readonly JobStep[]) => steps.at(-1)!.doneAt!
   const done = job.procedure.filter((step) => step.doneAt !== null && step.skippedReason === null)
   const append = (event: BallEventInput) => appendEvent(db, job.ballId, event, { staffId, jobId: job.id })
   const drawn = done.filter((step) => drawingSteps.includes(step.key))
@@ -321,7 +320,7 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
       await append({
         id: randomUUID(),
         kind: 'extracted',
-        happenedAt: at(0),
+        happenedAt: ended(drawn),
         minutes: Math.min(60, minutes),
         temperatureC,
       })
@@ -340,23 +339,28 @@ async function writeHistory(db: Db, job: Job, staffId: string): Promise<void> {
     await append({
       id: randomUUID(),
       kind: 'surfaced',
-      happenedAt: at(1),
+      happenedAt: ended(done.filter((step) => step.recipeStep)),
       steps,
       recipeKey: job.recipeKey ?? null,
       targetGrit,
     })
   }
   if (done.some((step) => step.key === 'clean')) {
-    await append({ id: randomUUID(), kind: 'cleaned', happenedAt: at(2), with: 'cleaner' })
+    await append({
+      id: randomUUID(),
+      kind: 'cleaned',
+      happenedAt: ended(done.filter((step) => step.key === 'clean')),
+      with: 'cleaner',
+    })
   }
-  const scan = done.findLast((step) => Array.isArray(step.measured['scannedGrits']))?.measured as
-    { scannedGrits: number[]; scanSpots?: ('track' | 'off-track')[] } | undefined
+  const scanned = done.findLast((step) => Array.isArray(step.measured['scannedGrits']))
+  const scan = scanned?.measured as { scannedGrits: number[]; scanSpots?: ('track' | 'off-track')[] } | undefined
   if (scan) {
     const spots = scan.scanSpots?.length === scan.scannedGrits.length ? { spots: scan.scanSpots } : {}
     await append({
       id: randomUUID(),
       kind: 'scanned',
-      happenedAt: at(3),
+      happenedAt: scanned!.doneAt!,
       grits: scan.scannedGrits,
       ...spots,
     })

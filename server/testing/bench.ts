@@ -32,7 +32,7 @@ export function benchHands(member: Member) {
   async function prepare(job: Job, position: number): Promise<void> {
     const [step, next] = [job.procedure[position]!, job.procedure[position + 1]]
     if (step.key === 'tape-holes') await tape(job, position).expect(200)
-    if (next && gatedSteps.includes(next.key)) await water(job, 51).expect(200)
+    if (next && gatedSteps.includes(next.key)) await water(job, 52).expect(200)
   }
   /** Runs a job from where it is up to a step. */
   async function through(first: Job, until: number, change: object = {}): Promise<Job> {
