@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { Ball, BallEvent } from '@sleetfall/contract'
+import { type Ball, type BallEvent, counterRecords } from '@sleetfall/contract'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
+import { useSession } from '../shell/session.ts'
 import { useTrials } from '../trials/store.ts'
 import { useEventText } from './eventText.ts'
 
@@ -14,6 +15,7 @@ const props = defineProps<{ ball: Ball }>()
 const emit = defineEmits<{ takeBack: [BallEvent] }>()
 const { t } = useI18n()
 const words = useEventText()
+const session = useSession()
 const events = ref<readonly BallEvent[]>([])
 const loaded = ref(false)
 const error = ref<string | null>(null)
@@ -48,7 +50,11 @@ const entries = computed(() => {
   const recorded = events.value.map((event) => ({ id: event.id, at: event.happenedAt, trial: null, event }))
   return [...recorded, ...thrown].sort((a, b) => b.at.localeCompare(a.at))
 })
-const undoable = (event: BallEvent) => !event.withdrawn && !['withdrawn', 'moved', 'drilled'].includes(event.kind)
+/** Work on the cover is taken back by who may do it. */
+const undoable = ({ kind, withdrawn }: BallEvent) =>
+  !withdrawn &&
+  !['withdrawn', 'moved', 'drilled'].includes(kind) &&
+  (session.may('surfaces') || counterRecords.some((one) => one === kind))
 </script>
 
 <template>

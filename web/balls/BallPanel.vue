@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Ball, BallEvent } from '@sleetfall/contract'
+import { type Ball, type BallEvent, counterRecords } from '@sleetfall/contract'
 import { asymmetricFromIn, careNeeded, formatLayout, twins } from '@sleetfall/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -26,6 +26,8 @@ const props = defineProps<{ ball: Ball }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
+const mayTakeBack = ({ kind }: { readonly kind: string }) =>
+  session.may('surfaces') || counterRecords.some((one) => one === kind)
 const balls = useBalls()
 const notices = useNotices()
 const text = useSurfaceText()
@@ -153,7 +155,7 @@ async function takeBack(event: Pick<BallEvent, 'id' | 'kind'> & Partial<BallEven
 }
 usePlainKeys((key) => {
   if (key === 'Escape') emit('close')
-  if (key === 'u' && props.ball.lastEvent) void takeBack(props.ball.lastEvent)
+  if (key === 'u' && props.ball.lastEvent && mayTakeBack(props.ball.lastEvent)) void takeBack(props.ball.lastEvent)
 })
 </script>
 
@@ -229,9 +231,13 @@ usePlainKeys((key) => {
         </div>
         <div class="row">
           <v-btn class="touch next-action" @click="form = 'job'">{{ t('balls.job') }}</v-btn>
-          <v-btn v-if="ball.lastEvent" class="touch" variant="text" @click="takeBack(ball.lastEvent)">{{
-            t('balls.undo', { what: t(`balls.eventKinds.${ball.lastEvent.kind}`) })
-          }}</v-btn>
+          <v-btn
+            v-if="ball.lastEvent && mayTakeBack(ball.lastEvent)"
+            class="touch"
+            variant="text"
+            @click="takeBack(ball.lastEvent)"
+            >{{ t('balls.undo', { what: t(`balls.eventKinds.${ball.lastEvent.kind}`) }) }}</v-btn
+          >
         </div>
         <BallHistory :ball="ball" @take-back="takeBack" />
       </div>

@@ -108,9 +108,12 @@ function showBall(ball: Ball) {
       <CustomerHead v-if="customer" :customer="customer">
         <v-btn size="small" @click="form = 'edit-customer'">{{ t('customers.edit') }}</v-btn>
         <v-btn size="small" :to="`/coverage/${customer.id}`">{{ t('balls.coverage') }}</v-btn>
-        <v-btn size="small" :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }">{{
-          t('balls.trials')
-        }}</v-btn>
+        <v-btn
+          v-if="session.may('trials')"
+          size="small"
+          :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }"
+          >{{ t('balls.trials') }}</v-btn
+        >
         <v-btn
           size="small"
           variant="text"

@@ -29,7 +29,7 @@ export default {
     into: 'The one that stays',
     mergeSure: 'Merge {name} into {into}? This is not undone.',
     delete: 'Delete',
-    blocked: 'It cannot be deleted: {what} speak of it.',
+    blocked: 'It cannot be deleted; it still has: {what}.',
     goes: 'With it would go: {what}.',
     nothing: 'Nothing else speaks of it.',
     deleteSure: 'Delete {name}? It cannot be brought back.',

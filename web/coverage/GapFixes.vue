@@ -64,7 +64,7 @@ function promise(fix: OfferedFix): string {
           >{{ t('coverage.put') }}</v-btn
         >
         <v-btn
-          v-if="session.user"
+          v-if="session.may('trials')"
           size="small"
           variant="text"
           :to="{

@@ -424,6 +424,7 @@ const effect = (value: number) => value.toFixed(1)
         <v-btn size="small" :disabled="!ball" @click="savePdf(content)">{{ t('fitting.pdf') }}</v-btn>
         <v-btn size="small" :disabled="!ball" @click="saveSvg(content)">{{ t('fitting.svg') }}</v-btn>
         <v-btn
+          v-if="session.may('layouts')"
           size="small"
           class="next-action"
           :disabled="!ball || ball.customerId !== customerId"
@@ -628,7 +629,7 @@ const effect = (value: number) => value.toFixed(1)
               :label="t('fitting.span')"
               :items="['full', 'cut'].map((value) => ({ value, title: t(`fitting.spans.${value}`) }))"
             />
-            <v-btn size="small" @click="keepSheet">{{ t('fitting.keepSheet') }}</v-btn>
+            <v-btn v-if="session.may('layouts')" size="small" @click="keepSheet">{{ t('fitting.keepSheet') }}</v-btn>
           </div>
         </div>
         <HoleTable

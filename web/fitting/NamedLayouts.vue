@@ -8,6 +8,7 @@ import FormDialog from '../controls/FormDialog.vue'
 import { useForm } from '../controls/useForm.ts'
 import { vFocus } from '../controls/vFocus.ts'
 import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
 import { useLayouts } from './store.ts'
 
 /** The shop's named layouts: used, compared with, added to. */
@@ -15,6 +16,7 @@ const props = defineProps<{ layout: Layout }>()
 const emit = defineEmits<{ use: [Layout]; compare: [Layout] }>()
 const { t } = useI18n()
 const layouts = useLayouts()
+const session = useSession()
 const notices = useNotices()
 onMounted(() => layouts.load())
 const naming = shallowRef<ReturnType<typeof useForm<typeof namedLayoutSchema>> | null>(null)
@@ -47,7 +49,7 @@ async function drop(layout: NamedLayout) {
   <div class="stack">
     <div class="spread">
       <h3>{{ t('fitting.library') }}</h3>
-      <v-btn size="x-small" @click="name">{{ t('fitting.nameIt') }}</v-btn>
+      <v-btn v-if="session.may('layouts')" size="x-small" @click="name">{{ t('fitting.nameIt') }}</v-btn>
     </div>
     <p v-if="layouts.loaded && layouts.items.length === 0" class="small soft">{{ t('fitting.libraryEmpty') }}</p>
     <ul class="library">
@@ -69,6 +71,7 @@ async function drop(layout: NamedLayout) {
             >{{ t('fitting.compareShort') }}</v-btn
           >
           <v-btn
+            v-if="session.may('layouts')"
             size="x-small"
             variant="text"
             :aria-label="t('fitting.dropNamed', { name: one.name })"

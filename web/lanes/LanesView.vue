@@ -67,7 +67,7 @@ function gone({ id, name }: Pattern) {
 watch(
   () => route.query['new'],
   (wanted) => {
-    if (wanted !== 'pattern') return
+    if (wanted !== 'pattern' || !session.may('patterns')) return
     form.value = 'new'
     void router.replace({ path: route.path })
   },

@@ -271,7 +271,9 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
         <v-btn size="small" variant="text" to="/lanes">{{ t('lanes.whatIf.back') }}</v-btn>
         <v-btn size="small" @click="share">{{ t('lanes.whatIf.share') }}</v-btn>
         <v-btn size="small" :disabled="!shot" @click="predict">{{ t('lanes.whatIf.predict') }}</v-btn>
-        <v-btn size="small" :disabled="!shot" @click="keep">{{ t('lanes.whatIf.keep') }}</v-btn>
+        <v-btn v-if="session.may('trials')" size="small" :disabled="!shot" @click="keep">{{
+          t('lanes.whatIf.keep')
+        }}</v-btn>
         <v-btn v-if="!searching" size="small" class="next-action" :disabled="!shot" @click="findLines">{{
           t('lanes.whatIf.best')
         }}</v-btn>

@@ -5,7 +5,7 @@ import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { type RouteLocationRaw, useRoute, useRouter } from 'vue-router'
 import { get } from '../http/client.ts'
-import { type CommandName, commandTargets, placeOf } from './commands.ts'
+import { type CommandName, commandNeeds, commandTargets, placeOf } from './commands.ts'
 import { useNotices } from './notices.ts'
 import { useSession } from './session.ts'
 import { isTyping } from './useShortcuts.ts'
@@ -33,7 +33,10 @@ interface Option {
 
 const matching = computed(() => {
   const wanted = text.value.trim().toLowerCase()
-  const names = Object.keys(commandTargets) as CommandName[]
+  const names = (Object.keys(commandTargets) as CommandName[]).filter((name) => {
+    const need = commandNeeds[name]
+    return need === undefined || session.may(need)
+  })
   const all = names.map((name): Option => ({
     key: name,
     kind: 'command',

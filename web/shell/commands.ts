@@ -1,4 +1,4 @@
-import type { Found } from '@sleetfall/contract'
+import type { Ability, Found } from '@sleetfall/contract'
 import type { RouteLocationRaw } from 'vue-router'
 
 /** Commands of the field at the top, by the name of their message. */
@@ -35,6 +35,8 @@ export const commandTargets = {
   signOut: 'signOut',
 } as const satisfies Record<string, RouteLocationRaw>
 export type CommandName = keyof typeof commandTargets
+/** What a command's screen asks of the member; the others are everybody's. */
+export const commandNeeds: Partial<Record<CommandName, Ability>> = { newPattern: 'patterns', newTrial: 'trials' }
 
 /** Screen that shows something the search found. */
 export function placeOf(found: Found): RouteLocationRaw {

@@ -222,7 +222,7 @@ async function changed() {
         <section class="panel stack" :aria-label="t('upkeep.due')">
           <div class="spread">
             <h2>{{ t('upkeep.due') }}</h2>
-            <v-btn size="small" variant="text" @click="form = 'policy'">{{
+            <v-btn v-if="session.may('surfaces')" size="small" variant="text" @click="form = 'policy'">{{
               t(`upkeep.schools.${page.policy.school}.name`)
             }}</v-btn>
           </div>

@@ -99,7 +99,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section class="panel stack touch entry" :aria-label="t('trials.next')" @keydown="onKey">
+  <section class="panel stack touch entry no-print" :aria-label="t('trials.next')" @keydown="onKey">
     <h2>{{ t('trials.next') }}</h2>
     <div class="row" role="group" :aria-label="t('trials.side')">
       <v-btn
@@ -176,6 +176,14 @@ function onKey(event: KeyboardEvent) {
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: var(--gap-2);
 }
+.entry .v-btn {
+  max-width: 100%;
+  height: auto;
+}
+.entry :deep(.v-btn__content) {
+  white-space: normal;
+  text-align: start;
+}
 .chosen {
   border: 3px solid var(--ink);
 }
@@ -188,6 +196,9 @@ function onKey(event: KeyboardEvent) {
 @media (max-width: 500px) {
   .figures {
     grid-template-columns: 1fr 1fr;
+  }
+  .figures :deep(.v-field__input) {
+    min-width: 0;
   }
   .figures > :last-child {
     grid-column: 1 / -1;

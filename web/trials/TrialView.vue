@@ -158,7 +158,7 @@ async function refreeze() {
 <style scoped>
 .trial {
   display: grid;
-  grid-template-columns: minmax(360px, 1fr) minmax(360px, 1.2fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
   gap: var(--gap-4);
 }
 header,

@@ -7,6 +7,7 @@ import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText } from '../controls/days.ts'
 import { useSorted } from '../controls/useSorted.ts'
+import { useSession } from '../shell/session.ts'
 import TrialForm from './TrialForm.vue'
 import { useTrials } from './store.ts'
 import { useResultText } from './useResultText.ts'
@@ -15,6 +16,7 @@ const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const trials = useTrials()
+const session = useSession()
 const { lines } = useResultText()
 const form = ref<{ customerId?: string; ballId?: string; patternId?: string } | null>(null)
 onMounted(() => trials.load())
@@ -33,7 +35,7 @@ const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
 watch(
   () => route.query['new'],
   (wanted) => {
-    if (wanted !== 'trial') return
+    if (wanted !== 'trial' || !session.may('trials')) return
     const { customer, ball, pattern } = route.query
     form.value = Object.fromEntries(
       Object.entries({ customerId: text(customer), ballId: text(ball), patternId: text(pattern) }).filter(
@@ -51,7 +53,9 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
   <section class="stack touch" data-list>
     <div class="spread">
       <h1>{{ t('trials.title') }}</h1>
-      <v-btn size="small" class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
+      <v-btn v-if="session.may('trials')" size="small" class="next-action" @click="form = {}">{{
+        t('trials.add')
+      }}</v-btn>
     </div>
     <LoadState
       :loaded="trials.loaded"
@@ -61,7 +65,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
     >
       <template #empty>
         <p>{{ t('trials.noneYet') }}</p>
-        <v-btn class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
+        <v-btn v-if="session.may('trials')" class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
       </template>
       <v-text-field v-model="search" class="find" data-filter :label="t('trials.find')" clearable />
       <table class="list">

@@ -209,6 +209,7 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
                 >{{ t('upkeep.remind') }}</v-btn
               >
               <v-btn
+                v-if="session.may('surfaces')"
                 size="small"
                 variant="text"
                 :aria-label="`${t('upkeep.school')}: ${rows[0]!.customerName}`"
@@ -231,12 +232,14 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
               >
               <div class="row tight">
                 <v-btn
+                  v-if="session.may('surfaces')"
                   size="x-small"
                   variant="text"
                   :aria-label="`${t('upkeep.school')}: ${row.ballName}, ${row.customerName}`"
                   @click="form = { kind: 'policy', row, whose: 'ball' }"
                   >{{ t(`upkeep.schools.${row.policy.school}.name`) }}</v-btn
                 >
+                <span v-else class="small soft">{{ t(`upkeep.schools.${row.policy.school}.name`) }}</span>
                 <v-btn
                   size="x-small"
                   variant="text"
