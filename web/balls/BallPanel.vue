@@ -137,6 +137,11 @@ const surfaceLines = computed(() => {
   ]
 })
 
+/** Out of use it leaves the rack, and its panel with it. */
+function retired(ball: Ball) {
+  balls.take(ball)
+  if (ball.retiredOn !== null) emit('close')
+}
 async function clean(kind: 'cleaner' | 'towel') {
   await notices.attempt(async () => {
     const ball = await balls.record(props.ball.id, { kind: 'cleaned', with: kind })
@@ -262,7 +267,7 @@ usePlainKeys((key) => {
       :may-delete="session.may('merging')"
       @close="form = null"
       @gone="gone"
-      @changed="balls.take($event as Ball)"
+      @changed="retired($event as Ball)"
       @merged="merged"
     />
     <BallForm v-if="form === 'edit'" :ball="ball" :customer-id="ball.customerId" @close="form = null" />

@@ -77,7 +77,9 @@ async function start(job: Job) {
               >
             </td>
             <td>
-              <strong>{{ job.ballName }}</strong>
+              <router-link class="tap" :to="`/bench/${job.id}`"
+                ><strong>{{ job.ballName }}</strong></router-link
+              >
             </td>
             <td>{{ job.customerName }}</td>
             <td>
@@ -136,6 +138,12 @@ async function start(job: Job) {
 <style scoped>
 .find {
   max-width: 340px;
+}
+.tap,
+td a {
+  display: inline-flex;
+  align-items: center;
+  min-height: var(--touch);
 }
 .due {
   font-size: 1.15rem;

@@ -22,6 +22,7 @@ const open = ref(false)
 const marked = ref(0)
 const found = ref<readonly Found[]>([])
 const asked = ref('')
+const entered = ref(false)
 
 interface Option {
   readonly key: string
@@ -48,8 +49,17 @@ const matching = computed(() => {
     ? all.slice(0, 5)
     : all.filter((option) => wanted.split(/\s+/).every((word) => option.title.toLowerCase().includes(word))).slice(0, 5)
 })
+/** What was found for an earlier text stays while it fits, so that nothing flickers; what does not fit is never offered. */
+const fitting = computed(() => {
+  const words = text.value.trim().toLowerCase().split(/\s+/)
+  return asked.value === text.value.trim()
+    ? found.value
+    : found.value.filter(({ title, detail }) =>
+        words.every((word) => `${title} ${detail}`.toLowerCase().includes(word)),
+      )
+})
 const options = computed<Option[]>(() => [
-  ...found.value.map((one) => ({
+  ...fitting.value.map((one) => ({
     key: one.kind + one.id,
     kind: one.kind,
     title: one.title,
@@ -74,6 +84,7 @@ watchDebounced(
       if (wanted === text.value.trim()) {
         found.value = answer
         asked.value = wanted
+        if (entered.value) void choose(options.value[marked.value])
       }
     })
   },
@@ -94,9 +105,15 @@ function move(by: number) {
   if (count > 0) marked.value = (marked.value + by + count) % count
 }
 
+/** Enter before the answer is there waits for it, so that a quick hand does not get the second best. */
+function enter() {
+  if (asked.value === text.value.trim() || marked.value > 0) void choose(options.value[marked.value])
+  else entered.value = true
+}
 async function choose(option: Option | undefined) {
   if (!option) return
   open.value = false
+  entered.value = false
   text.value = ''
   found.value = []
   input.value?.blur()
@@ -131,9 +148,15 @@ async function onBall(what: string) {
   await router.replace({ path: route.path, query: { ...route.query, do: what } })
 }
 
+/** After a click on an option had its chance; coming back meanwhile keeps it open. */
+let closing: ReturnType<typeof setTimeout> | undefined
 function leave() {
-  // After a click on an option had its chance.
-  setTimeout(() => (open.value = false), 150)
+  closing = setTimeout(() => (open.value = false), 150)
+}
+function show() {
+  clearTimeout(closing)
+  entered.value = false
+  open.value = true
 }
 </script>
 
@@ -151,12 +174,12 @@ function leave() {
       :aria-label="t('shell.search')"
       :aria-activedescendant="open && options.length > 0 ? `command-${marked}` : undefined"
       :placeholder="t('shell.search')"
-      @focus="open = true"
+      @focus="show"
       @blur="leave"
-      @input="open = true"
+      @input="show"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"
-      @keydown.enter.prevent="choose(options[marked])"
+      @keydown.enter.prevent="enter"
       @keydown.esc.prevent="((open = false), input?.blur())"
     />
     <kbd class="hint" aria-hidden="true">/</kbd>

@@ -164,6 +164,6 @@ async function save() {
 }
 .chosen {
   background: var(--accent-wash);
-  outline: 2px solid var(--accent);
+  border: 3px solid var(--ink);
 }
 </style>

@@ -1,0 +1,73 @@
+import { expect, test } from './site.ts'
+
+test.describe('at the lane, on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+
+  test('shots typed while the server is away stay on the device over a reload and are sent once', async ({
+    signedIn: page,
+  }) => {
+    await page.goto('/trials')
+    await page.getByRole('link', { name: /Wrackline dead/ }).click()
+    const rows = page.getByRole('region', { name: 'Shots' }).getByRole('row')
+    await expect(rows.first()).toBeVisible()
+    const before = await rows.count()
+    const entry = page.getByLabel('Entry board')
+    await page.route('**/api/trials/*/shots', (route) => route.abort())
+    for (const board of ['16.4', '16.9']) {
+      await entry.fill(board)
+      await entry.press('Enter')
+      await expect(entry).toHaveValue('')
+    }
+    await expect(page.getByText('No answer. 2 shots are kept on this device')).toBeVisible()
+    await expect(rows).toHaveCount(before + 2)
+    await expect(rows.nth(1)).toContainText('16.9')
+    await expect(rows.nth(2)).toContainText('16.4')
+    page.on('dialog', (dialog) => void dialog.accept())
+    await page.reload()
+    await expect(page.getByText('No answer. 2 shots are kept on this device')).toBeVisible()
+
+    // The first answer breaks off after the server has taken the shot: it is asked again, not written again.
+    await page.unroute('**/api/trials/*/shots')
+    let cut = 0
+    await page.route('**/api/trials/*/shots', async (route) => {
+      const answer = await route.fetch()
+      if ((cut += 1) === 1) await route.abort()
+      else await route.fulfill({ response: answer })
+    })
+    await expect(page.getByText(/kept on this device/)).toHaveCount(0, { timeout: 20_000 })
+    await expect(rows).toHaveCount(before + 2)
+    expect(cut).toBeGreaterThan(2)
+    await page.reload()
+    await expect(rows).toHaveCount(before + 2)
+  })
+
+  test('nothing runs over the edge, and what is tapped is large enough', async ({ signedIn: page }) => {
+    await page.goto('/trials')
+    await page.getByRole('link', { name: /Wrackline dead/ }).click()
+    const next = page.getByRole('region', { name: 'Next shot' })
+    await expect(next).toBeVisible()
+    for (const button of await next.getByRole('button').all()) {
+      const box = (await button.boundingBox())!
+      expect(box.x + box.width).toBeLessThanOrEqual(390)
+      expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44)
+    }
+    for (const link of await page.getByRole('contentinfo', { name: 'Bench now' }).getByRole('link').all()) {
+      const box = (await link.locator('..').boundingBox())!
+      expect(box.height).toBeGreaterThanOrEqual(44)
+    }
+  })
+
+  test('leaving with half a shot typed asks first', async ({ signedIn: page }) => {
+    await page.goto('/trials')
+    await page.getByRole('link', { name: /Wrackline dead/ }).click()
+    await page.getByLabel('Entry board').fill('16')
+    const asked: string[] = []
+    page.once('dialog', (dialog) => {
+      asked.push(dialog.message())
+      void dialog.dismiss()
+    })
+    await page.getByRole('navigation', { name: 'Areas' }).getByRole('link', { name: 'Rack' }).click()
+    expect(asked).toEqual([expect.stringContaining('Discard what you typed?')])
+    await expect(page.getByLabel('Entry board')).toHaveValue('16')
+  })
+})
