@@ -175,6 +175,7 @@ export interface OpenUpkeep {
     readonly name: string
     readonly grit: number | null
     readonly status: SurfaceNow['status']
+    readonly provenance: SurfaceNow['provenance']
     readonly gamesOnSurface: number
     readonly gamesSinceCleaning: number
     readonly lockedUntil: string | null

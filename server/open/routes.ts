@@ -53,6 +53,7 @@ export function openRoutes({ database }: Context): Router {
           ...{ id, name, gamesSinceCleaning, lockedUntil },
           grit: surface.grit,
           status: surface.status,
+          provenance: surface.provenance,
           gamesOnSurface: surface.gamesOnSurface,
           due: rows.find((row) => row.ballId === id)?.due ?? [],
         })),

@@ -11,7 +11,7 @@ import MendDialog from '../controls/MendDialog.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePlainKeys } from '../shell/useShortcuts.ts'
-import { roundGrit, statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { roundGrit, signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 import BallForm from './BallForm.vue'
 import BallHistory from './BallHistory.vue'
 import BallPhotos from './BallPhotos.vue'
@@ -120,7 +120,10 @@ const drying = computed(() => {
     ? t('balls.dryingUntil', { day: dayText(until), time: timeText(until) })
     : ''
 })
-const care = computed(() => careNeeded(props.ball.cover, props.ball.surface))
+/** The surface's state stands above already. */
+const care = computed(() =>
+  careNeeded(props.ball.cover, props.ball.surface).filter((one) => !one.startsWith('surface-')),
+)
 const surfaceLines = computed(() => {
   const s = props.ball.surface
   return [
@@ -192,7 +195,7 @@ usePlainKeys((key) => {
       <div class="stack">
         <h3>{{ t('balls.surface') }}</h3>
         <p class="big">
-          <span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.status(ball.surface) }}
+          <span aria-hidden="true">{{ signOf(ball.surface) }}</span> {{ text.status(ball.surface) }}
         </p>
         <p v-if="drying" role="status">▲ {{ drying }}</p>
         <p v-if="ball.lastFinding && ball.lastFinding !== 'fine'" role="status">

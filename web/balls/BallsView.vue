@@ -10,7 +10,7 @@ import SortHead from '../controls/SortHead.vue'
 import { useSorted } from '../controls/useSorted.ts'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
-import { statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 import { type BallFilter, emptyFilter, fits, safeCell } from './ballFilter.ts'
 import { useBalls } from './store.ts'
 
@@ -185,7 +185,7 @@ function save() {
               <td>{{ ball.customerName }}</td>
               <td>{{ t(`balls.covers.${ball.cover}`) }}</td>
               <td class="number">
-                <span aria-hidden="true">{{ statusSign[ball.surface.status] }}</span> {{ text.grit(ball.surface) }}
+                <span aria-hidden="true">{{ signOf(ball.surface) }}</span> {{ text.grit(ball.surface) }}
               </td>
               <td class="number">{{ ball.surface.gamesOnSurface }}</td>
               <td class="number">

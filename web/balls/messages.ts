@@ -16,14 +16,12 @@ export default {
     by: 'by {day}',
     unknown: 'read its surface',
     outside: '{status} for {target}: bring back',
-    likely: 'likely {status} for {target}: read it',
+    likely: '{status} for {target}: read it',
     soon: 'leaves its window now | {n} game left in its window | {n} games left in its window',
   },
   lastLook: 'Last looked over',
   dryingUntil: 'drying until {day}, {time}',
   care: {
-    'surface-outside': 'surface outside its window',
-    'surface-unknown': 'surface unknown',
     'oil-heavy': 'oil due out',
   },
   covers: {

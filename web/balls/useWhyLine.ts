@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useEvents } from '../bag/store.ts'
 import { dayText, timeText } from '../controls/days.ts'
-import { statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { onlyLikely, signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 
 export interface WhyLine {
   readonly text: string
@@ -39,13 +39,12 @@ export function useWhyLine(ball: () => Ball) {
     const care = careNeeded(cover, surface)
     if (care.includes('surface-unknown')) return { text: `○ ${t('balls.why.unknown')} ${byWhen.value}`, loud: false }
     if (care.includes('surface-outside')) {
-      const known = surface.provenance !== 'assumed'
-      const sign = known ? statusSign[surface.status] : '◐'
+      const known = !onlyLikely(surface)
       const words = t(known ? 'balls.why.outside' : 'balls.why.likely', {
         status: text.status(surface),
         target: surface.window ? text.finishName(surface.window.targetGrit) : '',
       })
-      return { text: `${sign} ${words}${byWhen.value ? ` ${byWhen.value}` : ''}`, loud: known }
+      return { text: `${signOf(surface)} ${words}${byWhen.value ? ` ${byWhen.value}` : ''}`, loud: known }
     }
     if (care.includes('oil-heavy')) return { text: `◆ ${t('balls.care.oil-heavy')}`, loud: true }
     if (surface.status === 'leaves-soon' && surface.gamesLeft !== null)

@@ -22,7 +22,7 @@ import AdvicePanel from './AdvicePanel.vue'
 import SchoolTable from './SchoolTable.vue'
 import { saveHandBack } from './handBack.ts'
 import { loadAdvice, loadSurface } from './pageStore.ts'
-import { roundGrit, statusSign, useSurfaceText } from './useSurfaceText.ts'
+import { roundGrit, signOf, useSurfaceText } from './useSurfaceText.ts'
 
 /** A ball's surface through its life: curve, readings, what is due, what each school would cost, rules of thumb. */
 const SurfaceChart = defineAsyncComponent(() => import('./SurfaceChart.vue'))
@@ -157,7 +157,7 @@ async function changed() {
         <section class="panel stack" :aria-label="t('surface.page.now')">
           <h2>{{ t('surface.page.now') }}</h2>
           <p class="figure big">
-            <span aria-hidden="true">{{ statusSign[page.surface.status] }}</span> {{ text.grit(page.surface) }}
+            <span aria-hidden="true">{{ signOf(page.surface) }}</span> {{ text.grit(page.surface) }}
             <span class="small soft">{{ t(`surface.provenance.${page.surface.provenance}`) }}</span>
           </p>
           <p v-if="drying">▲ {{ drying }}</p>

@@ -7,6 +7,7 @@ export default {
     accepted: 'as it is',
     unknown: 'unknown',
   },
+  likely: 'likely {status}',
   provenance: { measured: 'measured', fitted: 'fitted', assumed: 'assumed', unknown: 'not known' },
   provenanceWhy: {
     measured: 'Scanned, and no game since',

@@ -14,6 +14,12 @@ export const statusSign: Readonly<Record<SurfaceNow['status'], string>> = {
   unknown: '○',
 }
 
+type Judged = Pick<SurfaceNow, 'status' | 'provenance'>
+/** Outside by assumed wear alone, which nobody has looked at: likely, and worth a reading before it is worth work. */
+export const onlyLikely = ({ status, provenance }: Judged) =>
+  provenance === 'assumed' && (status === 'too-smooth' || status === 'too-rough')
+export const signOf = (now: Judged) => (onlyLikely(now) ? '◐' : statusSign[now.status])
+
 /** Words for a ball's surface and oil, each with where the figure comes from. */
 export function useSurfaceText() {
   const { t } = useI18n()
@@ -45,7 +51,10 @@ export function useSurfaceText() {
   const oil = (now: SurfaceNow) => t('surface.oil', { percent: Math.round(100 * now.oilShare) })
   const oilWhy = (now: SurfaceNow) =>
     t('surface.oilEstimate', { soaked: Math.round(now.oil.soakedUl), film: Math.round(now.oil.filmUl) })
-  const status = (now: SurfaceNow) => t(`surface.status.${now.status}`)
+  const status = (now: SurfaceNow) => {
+    const plain = t(`surface.status.${now.status}`)
+    return onlyLikely(now) ? t('surface.likely', { status: plain }) : plain
+  }
   const whole = (now: SurfaceNow) =>
     t('surface.gauge', { status: status(now), grit: grit(now), target: target(now), oil: oil(now) })
   return { grit, target, finishName, gamesLeft, why, oil, oilWhy, status, whole }

@@ -7,7 +7,7 @@ import { dayText, timeText, todayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
 import { get, post } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
-import { roundGrit, statusSign } from '../surface/useSurfaceText.ts'
+import { roundGrit, signOf } from '../surface/useSurfaceText.ts'
 import SessionFields from './SessionFields.vue'
 import { useDueText } from './useDueText.ts'
 
@@ -70,7 +70,7 @@ const drying = (until: string | null) => until !== null && Date.parse(until) > D
       <p v-if="logged" role="status" class="panel">● {{ logged }}</p>
       <article v-for="one in upkeep.balls" :key="one.id" class="panel stack" :aria-label="one.name">
         <div class="spread">
-          <h2>{{ statusSign[one.status] }} {{ one.name }}</h2>
+          <h2>{{ signOf(one) }} {{ one.name }}</h2>
           <span class="figure">{{
             one.grit === null ? t('surface.gritNone') : t('surface.grit', { grit: roundGrit(one.grit) })
           }}</span>
