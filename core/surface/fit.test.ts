@@ -9,6 +9,7 @@ import {
   keepFit,
   leavesWindowAt,
   sharedPrior,
+  sharedPriors,
   startingPrior,
   wearParameters,
   wornRaUm,
@@ -129,6 +130,60 @@ describe('experience of the shop', () => {
       // Balls differ among themselves: half of the starting variance stays.
       expect(four.covariance[i]![i]!).toBeGreaterThan(start.covariance[i]![i]! / 2)
     }
+  })
+
+  test('however many balls agree, the prior stays one: narrower than the start, wider than the spread between balls', () => {
+    const start = startingPrior('solid')
+    for (const readings of [
+      [
+        { games: 6, grit: 1950 },
+        { games: 10, grit: 2600 },
+      ],
+      [{ games: 3, grit: 4200 }],
+      [{ games: 60, grit: 1100 }],
+      [{ games: 20, grit: 9000 }],
+    ]) {
+      const alike = fitWear('solid', 0.75, readings).posterior
+      for (const count of [1, 5, 46, 400]) {
+        const prior = sharedPrior(
+          'solid',
+          Array.from({ length: count }, () => alike),
+        )
+        for (let i = 0; i < 4; i += 1) {
+          const variance = prior.covariance[i]![i]!
+          expect(variance).toBeLessThan(start.covariance[i]![i]! * (1 + 1e-9))
+          expect(variance).toBeGreaterThan(start.covariance[i]![i]! * 0.5 * (1 - 1e-9))
+          // Never further from the start than the balls themselves have gone.
+          expect(Math.abs(prior.mean[i]! - start.mean[i]!)).toBeLessThan(4 * Math.sqrt(start.covariance[i]![i]!))
+        }
+        const { fit, effective } = fitWear('solid', 0.75, readings, undefined, prior)
+        expect(effective).toBeGreaterThan(500)
+        for (const value of Object.values(fit)) expect(Number.isFinite(value) && value > 0).toBe(true)
+        expect(fit.f).toBeLessThan(1)
+      }
+    }
+  })
+
+  test('leaving one out of many is the same as never having had it', () => {
+    const posteriors = [2000, 2600, 3400, 1500].map(
+      (grit) =>
+        fitWear('pearl', 0.75, [
+          { games: 6, grit },
+          { games: 12, grit: grit * 1.2 },
+        ]).posterior,
+    )
+    const of = sharedPriors('pearl', posteriors)
+    posteriors.forEach((_, place) => {
+      const without = sharedPrior(
+        'pearl',
+        posteriors.filter((__, other) => other !== place),
+      )
+      of(place).mean.forEach((value, i) => expect(value).toBeCloseTo(without.mean[i]!, 9))
+      of(place)
+        .covariance.flat()
+        .forEach((value, i) => expect(value).toBeCloseTo(without.covariance.flat()[i]!, 9))
+    })
+    expect(sharedPriors('pearl', posteriors.slice(0, 1))(0)).toEqual(startingPrior('pearl'))
   })
 
   test('a new ball starts nearer to how it will really wear', () => {

@@ -47,6 +47,10 @@ export const priorSd = sqrt(log(1.25))
 /** Reading noise on the logarithm of Ra. */
 export const readingSd = 0.1
 const sampleCount = 20_000
+/** Samples of the rounds that only look for the proposal. */
+const searchCount = 5_000
+/** Draws that a curve's points are taken from; with fewer than these effective ones, more would say no more. */
+const curveDraws = 10_000
 /** Rounds in which the proposal is moved to where the last one found the posterior. */
 const rounds = 3
 /** Share of the samples that always come from the prior, so that no part of it is left out. */
@@ -158,17 +162,20 @@ export function fitWear(
   const uniform = () => ((generator.next() >>> 0) + 1) / 4_294_967_296
   const gauss = () => sqrt(-2 * log(uniform())) * cos(2 * PI * uniform())
   const priorNormal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
-  const samples = Array.from({ length: size }, () => new Float64Array(sampleCount))
-  const weights = new Float64Array(sampleCount)
+  let samples: Float64Array[] = []
+  let weights = new Float64Array()
   let proposal = priorNormal
   let found = prior
   const point = [0, 0, 0, 0]
   const z = new Float64Array(size)
   for (let round = 0; round < rounds; round += 1) {
-    const logWeights = new Float64Array(sampleCount)
+    const count = round === rounds - 1 ? sampleCount : searchCount
+    samples = Array.from({ length: size }, () => new Float64Array(count))
+    weights = new Float64Array(count)
+    const logWeights = new Float64Array(count)
     let highest = Number.NEGATIVE_INFINITY
-    for (let s = 0; s < sampleCount; s += 1) {
-      const source = s < fromPrior * sampleCount ? priorNormal : proposal
+    for (let s = 0; s < count; s += 1) {
+      const source = s < fromPrior * count ? priorNormal : proposal
       for (let i = 0; i < size; i += 1) z[i] = gauss()
       for (let i = 0; i < size; i += 1) {
         let x = source.mean[i]!
@@ -187,8 +194,8 @@ export function fitWear(
       highest = max(highest, logWeights[s]!)
     }
     let total = 0
-    for (let s = 0; s < sampleCount; s += 1) total += weights[s] = exp(logWeights[s]! - highest)
-    for (let s = 0; s < sampleCount; s += 1) weights[s] = weights[s]! / total
+    for (let s = 0; s < count; s += 1) total += weights[s] = exp(logWeights[s]! - highest)
+    for (let s = 0; s < count; s += 1) weights[s] = weights[s]! / total
     found = momentsOf(samples, weights)
     if (round === rounds - 1) break
     // A floor keeps the proposal from closing in on a few samples.
@@ -200,15 +207,20 @@ export function fitWear(
   const drawn = resample(weights)
   const columns = samples.map((column) => Float64Array.from(drawn, (index) => column[index]!))
   const medians = columns.map((column) => quantile(column.slice().sort(), 0.5))
-  const parameters = Array.from(drawn, (_, s) =>
-    parametersOf([columns[0]![s]!, columns[1]![s]!, columns[2]![s]!, columns[3]![s]!]),
-  )
+  // The draws are independent, so every so-many-th of them stands for all; a curve is asked at many places.
+  const parameters = Array.from({ length: curveDraws }, (_, place) => {
+    const s = place * (sampleCount / curveDraws)
+    return parametersOf([columns[0]![s]!, columns[1]![s]!, columns[2]![s]!, columns[3]![s]!])
+  })
   return {
     fit: parametersOf(medians),
     posterior: found,
     effective: 1 / weights.reduce((sum, w) => sum + w * w, 0),
     at(games) {
-      const worn = Float64Array.from(parameters, (p) => wornRaUm(p, startRaUm, games)).sort()
+      // A plain loop: mapping into a typed array takes ten times as long.
+      const worn = new Float64Array(curveDraws)
+      for (let s = 0; s < curveDraws; s += 1) worn[s] = wornRaUm(parameters[s]!, startRaUm, games)
+      worn.sort()
       return { games, raUm: quantile(worn, 0.5), low: quantile(worn, 0.05), high: quantile(worn, 0.95) }
     },
   }

@@ -3,7 +3,7 @@ import {
   type SurfaceConstants,
   type WearPrior,
   assumedFit,
-  sharedPrior,
+  sharedPriors,
   surfaceNow,
 } from '@sleetfall/core'
 import { LRUCache } from 'lru-cache'
@@ -25,7 +25,7 @@ export interface Experience {
 
 /** A ball teaches the others from so many readings of one surface on. */
 const fromReadings = 2
-const experiences = new LRUCache<string, readonly Shown[]>({ max: 50 })
+const experiences = new LRUCache<string, Experience>({ max: 4 })
 
 /** Experience of the shop; read anew when a reading was added or taken back. */
 export async function shopExperience(db: Db, constants: SurfaceConstants): Promise<Experience> {
@@ -34,14 +34,25 @@ export async function shopExperience(db: Db, constants: SurfaceConstants): Promi
   )
   const key = `${name} ${seq} ${JSON.stringify(constants)}`
   let shown = experiences.get(key)
-  if (!shown) experiences.set(key, (shown = await whatBallsShow(db, constants)))
-  const others = (ballId: string, cover: CoverFamily) =>
-    shown.filter((one) => one.cover === cover && one.ballId !== ballId).map((one) => one.posterior)
+  if (!shown) experiences.set(key, (shown = experienceFrom(await whatBallsShow(db, constants), constants)))
+  return shown
+}
+
+function experienceFrom(shown: readonly Shown[], constants: SurfaceConstants): Experience {
+  const byCover = new Map(
+    [...new Set(shown.map((one) => one.cover))].map((cover) => {
+      const balls = shown.filter((one) => one.cover === cover)
+      const places = new Map(balls.map(({ ballId }, place) => [ballId, place]))
+      const posteriors = balls.map((one) => one.posterior)
+      return [cover, { places, of: sharedPriors(cover, posteriors, constants) }]
+    }),
+  )
   return {
-    expectationOf: (ballId, cover) => {
-      const posteriors = others(ballId, cover)
-      const prior = posteriors.length === 0 ? undefined : sharedPrior(cover, posteriors, constants)
-      return { prior, ballsBehind: posteriors.length }
+    expectationOf(ballId, cover) {
+      const among = byCover.get(cover)
+      const place = among?.places.get(ballId)
+      const ballsBehind = (among?.places.size ?? 0) - (place === undefined ? 0 : 1)
+      return { prior: ballsBehind === 0 ? undefined : among!.of(place), ballsBehind }
     },
   }
 }

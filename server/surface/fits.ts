@@ -35,7 +35,10 @@ export interface Fits {
   save(): Promise<void>
 }
 
-/** The wear's own constants: others may change without a fit being made anew. */
+/**
+ * The wear's own constants: others may change without a fit being made anew. The start counts in steps of 1 %: what a recipe leaves hangs a
+ * little on how the surface before it is thought to have worn, and that moves with every reading of another ball.
+ */
 const questionOf = (
   cover: CoverFamily,
   startRaUm: number,
@@ -45,7 +48,16 @@ const questionOf = (
 ) =>
   createHash('sha256')
     .update(
-      JSON.stringify([cover, startRaUm, readings, wearFastShare, wearFastGames, wearSlowGames, laneShineUm, prior]),
+      JSON.stringify([
+        cover,
+        Math.round(100 * Math.log(startRaUm)),
+        readings,
+        wearFastShare,
+        wearFastGames,
+        wearSlowGames,
+        laneShineUm,
+        prior,
+      ]),
     )
     .digest('base64url')
 

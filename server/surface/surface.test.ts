@@ -25,6 +25,37 @@ const pageOf = async (ballId: string): Promise<SurfacePage> =>
   (await technician.get(`/surface/${ballId}`).expect(200)).body
 
 describe('a ball’s surface page', () => {
+  test('a fit is made once a reading: another ball’s reading and a look at the list make none anew', async () => {
+    const [first, second] = [await newBall(), await newBall()]
+    for (const { id } of [first, second]) {
+      await record(id, { kind: 'surfaced', steps: recipeByKey('to-1000')!.steps, recipeKey: 'to-1000' }, 30).expect(200)
+      for (const [games, grit, days] of [
+        [6, 1900, 19],
+        [4, 2500, 9],
+      ] as const) {
+        await record(id, { kind: 'games', games }, days + 1).expect(200)
+        await record(id, { kind: 'scanned', grits: [grit, grit + 50] }, days).expect(200)
+      }
+    }
+    const fits = () =>
+      shop.database.many<{ ballId: string }>(
+        `select ball_id, kind, question, xmin::text as written from wear_fit where ball_id = any($1) order by 1, 2`,
+        [[first.id, second.id]],
+      )
+    await technician.get('/balls').expect(200)
+    const before = await fits()
+    expect(before).toHaveLength(4)
+    await record(second.id, { kind: 'games', games: 3 }, 2).expect(200)
+    await record(second.id, { kind: 'scanned', grits: [2900, 2950] }, 1).expect(200)
+    await technician.get('/balls').expect(200)
+    await technician.get('/upkeep').expect(200)
+    await pageOf(first.id)
+    const after = await fits()
+    const of = (rows: readonly { ballId: string }[], ballId: string) => rows.filter((row) => row.ballId === ballId)
+    expect(of(after, first.id)).toEqual(of(before, first.id))
+    expect(of(after, second.id)).not.toEqual(of(before, second.id))
+  })
+
   test('readings on this surface only, on and off the track, with what was done to it at games on it', async () => {
     const ball = await newBall()
     const spots = ['track', 'track', 'off-track', 'off-track']
