@@ -1,4 +1,4 @@
-import { expect, signIn, test } from './site.ts'
+import { choose, expect, openCustomer, signIn, test } from './site.ts'
 
 test('addresses of nothing say so and lead on', async ({ signedIn: page }) => {
   for (const [path, says] of [
@@ -80,6 +80,47 @@ test('focus is seen on every kind of control, arrow keys move in lists at once, 
   await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(10)
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('button', { name: /^Open Plain Tiller/ }).first()).toBeFocused()
+})
+
+test('focus survives choosing, adding a row and saving', async ({ signedIn: page }) => {
+  const focused = () =>
+    page.evaluate<string>(`(() => {
+      const at = document.activeElement
+      return at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? at.textContent
+    })()`)
+  await page.goto('/lanes?new=pattern')
+  const form = page.getByRole('dialog')
+  await form.getByRole('button', { name: 'Add a row' }).click()
+  await expect(form.getByRole('group', { name: 'Row 2' }).locator(':focus')).toHaveCount(1)
+  await page.goto('/rack')
+  await openCustomer(page, 'Odda Brimstow')
+  await page.getByRole('button', { name: 'Open Lantern Ebb' }).click()
+  await page.getByRole('button', { name: 'Edit ball' }).click()
+  await choose(page, 'Cover family', 'pearl reactive')
+  expect(await focused()).toContain('Cover family')
+  await form.getByLabel('Note').fill('focus comes back')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(form).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Edit ball' })).toBeFocused()
+})
+
+test('no text is smaller than 12 px, in drawings too', async ({ signedIn: page }) => {
+  const views = ['/rack', '/bench', '/lanes', '/lanes/what-if', '/layouts', '/upkeep', '/supplies', '/coverage', '/bag']
+  for (const path of views) {
+    await page.goto(path)
+    await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible()
+    await page.waitForTimeout(500)
+    const small = await page.evaluate<string[]>(`[...document.querySelectorAll('body *')]
+      .filter((at) => at.checkVisibility() && [...at.childNodes].some((node) => node.nodeType === 3 && node.data.trim()))
+      .map((at) => {
+        // A drawing's text is as large as its box makes it.
+        const drawn = at.closest('svg')?.getScreenCTM?.()?.a ?? 1
+        return [at.textContent.trim().slice(0, 30), Number.parseFloat(getComputedStyle(at).fontSize) * drawn]
+      })
+      .filter(([, size]) => size < 11.95)
+      .map(([text, size]) => text + ': ' + size.toFixed(1))`)
+    expect({ path, small }).toEqual({ path, small: [] })
+  }
 })
 
 test('the counter is offered nothing that would be refused', async ({ page }) => {

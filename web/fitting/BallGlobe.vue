@@ -303,8 +303,12 @@ svg.flat {
   stroke: var(--ink);
   stroke-width: 2;
 }
+/* The drawings are shown a little smaller than they are drawn; no text may come out under 12 px. */
+svg.flat text {
+  font-size: 15px;
+}
 text {
-  font-size: 12px;
+  font-size: 13px;
   font-weight: 700;
   fill: var(--ink);
   paint-order: stroke;

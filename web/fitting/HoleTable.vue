@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import type { Hole } from '@sleetfall/core'
+import { useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
+import { useRowFocus } from '../controls/useRowFocus.ts'
 
 /** Holes of a grip sheet, each from the grip centre; differences to another sheet are marked. */
 const holes = defineModel<readonly Hole[]>({ required: true })
 const props = defineProps<{ errors: Readonly<Record<string, string>>; before: readonly Hole[] | null }>()
 const { t } = useI18n()
+const focus = useRowFocus(useTemplateRef<HTMLElement>('list'))
 const fields = [
   ['overIn', 'holeOverIn'],
   ['upIn', 'holeUpIn'],
@@ -31,13 +34,18 @@ function add() {
     ...holes.value,
     { name: t('fitting.hole', { n: holes.value.length + 1 }), overIn: 0, upIn: 0, diameterIn: 1, depthIn: 2.5 },
   ]
+  focus.added()
+}
+function drop(index: number) {
+  holes.value = holes.value.filter((_, at) => at !== index)
+  focus.removed(index)
 }
 </script>
 
 <template>
-  <fieldset>
+  <fieldset ref="list">
     <legend class="condensed">{{ t('fitting.holes') }}</legend>
-    <div v-for="(hole, index) in holes" :key="index" class="hole" role="group" :aria-label="hole.name">
+    <div v-for="(hole, index) in holes" :key="index" data-row class="hole" role="group" :aria-label="hole.name">
       <v-text-field
         :label="t('fitting.fields.name')"
         :model-value="hole.name"
@@ -62,11 +70,7 @@ function add() {
         />
         {{ t('fitting.plugged') }}</label
       >
-      <v-btn
-        size="small"
-        variant="text"
-        :aria-label="t('fitting.removeHole', { name: hole.name })"
-        @click="holes = holes.filter((_, at) => at !== index)"
+      <v-btn size="small" variant="text" :aria-label="t('fitting.removeHole', { name: hole.name })" @click="drop(index)"
         >×</v-btn
       >
     </div>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import type { Load } from '@sleetfall/core'
+import { useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
+import { useRowFocus } from '../controls/useRowFocus.ts'
 
 /** The load table of a pattern, row by row. */
 const rows = defineModel<Load[]>({ required: true })
 defineProps<{ errors: Readonly<Record<string, string>> }>()
 const { t } = useI18n()
+const focus = useRowFocus(useTemplateRef<HTMLElement>('list'))
 const fields = [
   ['fromBoard', 'wholeBoard'],
   ['toBoard', 'wholeBoard'],
@@ -25,15 +28,21 @@ function add() {
     ...rows.value,
     last ? { ...last } : { fromBoard: 2, toBoard: 38, loads: 1, microlitresPerBoard: 50, startFt: 0, endFt: 40 },
   ]
+  focus.added()
+}
+function drop(index: number) {
+  rows.value = rows.value.filter((_, at) => at !== index)
+  focus.removed(index)
 }
 </script>
 
 <template>
-  <fieldset>
+  <fieldset ref="list">
     <legend class="condensed">{{ t('lanes.loads') }}</legend>
     <div
       v-for="(row, index) in rows"
       :key="index"
+      data-row
       class="load"
       role="group"
       :aria-label="t('lanes.row', { n: index + 1 })"
@@ -49,11 +58,7 @@ function add() {
         @update:model-value="change(index, field, $event)"
       />
       <span class="small soft">{{ row.endFt >= row.startFt ? t('lanes.forward') : t('lanes.reverse') }}</span>
-      <v-btn
-        size="small"
-        variant="text"
-        :aria-label="t('lanes.removeRow', { n: index + 1 })"
-        @click="rows = rows.filter((_, at) => at !== index)"
+      <v-btn size="small" variant="text" :aria-label="t('lanes.removeRow', { n: index + 1 })" @click="drop(index)"
         >×</v-btn
       >
     </div>
