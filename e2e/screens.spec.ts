@@ -77,7 +77,7 @@ test('focus is seen on every kind of control, arrow keys move in lists at once, 
   await expect(page.getByRole('region', { name: 'Kelpsong Two' })).toBeVisible()
   await page.keyboard.press('Escape')
   await filter.fill('plain')
-  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(10)
+  await expect(page.getByRole('button', { name: 'Open Kelpsong Two' })).toHaveCount(0)
   await page.keyboard.press('ArrowDown')
   await expect(page.getByRole('button', { name: /^Open Plain Tiller/ }).first()).toBeFocused()
 })
@@ -132,7 +132,7 @@ test('the counter is offered nothing that would be refused', async ({ page }) =>
   }
   await absent('/lanes', 'Load table', 'New pattern', 'Edit', 'Import')
   await absent('/trials', 'Is the Wrackline dead', 'New trial')
-  await absent('/stock', 'No list yet', /Bring in/)
+  await absent('/stock', 'Balls the shop has or knows', /Bring in/)
   await absent('/layouts', 'Pin to grip centre', 'Keep on the ball', 'Name this layout')
   await absent('/supplies', 'House teeth', /New recipe/, /New pad/)
   await absent('/upkeep', 'Bexa Thrumley', /^School/)
@@ -187,12 +187,7 @@ test('coverage without a customer shows the nearest gaps, the what-if opens on t
 })
 
 test('paper takes every row and column and no control', async ({ signedIn: page }) => {
-  for (const [path, rows] of [
-    ['/balls', 51],
-    ['/lanes', null],
-    ['/upkeep', null],
-    ['/bench', null],
-  ] as const) {
+  for (const path of ['/balls', '/lanes', '/upkeep', '/bench']) {
     await page.goto(path)
     await expect(
       page
@@ -200,12 +195,14 @@ test('paper takes every row and column and no control', async ({ signedIn: page 
         .or(page.getByRole('heading', { level: 2 }))
         .first(),
     ).toBeVisible()
-    if (rows !== null) await expect(page.getByRole('row')).toHaveCount(rows)
-    const columns = await page.getByRole('columnheader').count()
+    if (path === '/balls') await expect(page.getByRole('row', { name: /Wrackline/ })).toBeVisible()
+    const [rows, columns] = [await page.getByRole('row').count(), await page.getByRole('columnheader').count()]
     await page.emulateMedia({ media: 'print' })
     await expect(page.locator('.v-btn:visible, .v-input:visible, nav:visible')).toHaveCount(0)
-    if (rows !== null) {
-      await expect(page.getByRole('row')).toHaveCount(rows)
+    if (path === '/balls') {
+      expect(rows).toBeGreaterThan(50)
+      expect(columns).toBe(8)
+      expect(await page.getByRole('row').count()).toBe(rows)
       expect(await page.getByRole('columnheader').count()).toBe(columns)
     }
     // Nothing is kept in a box that scrolls.
