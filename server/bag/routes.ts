@@ -1,8 +1,7 @@
 import { eventSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
-import { write } from '../http/write.ts'
+import { removal, write } from '../http/write.ts'
 import { createEvent, deleteEvent, eventById, eventDependents, listEvents, updateEvent } from './store.ts'
 
 export function bagRoutes(context: Context): Router {
@@ -34,17 +33,6 @@ export function bagRoutes(context: Context): Router {
   router.get('/:id/dependents', async (request, response) => {
     response.json(await eventDependents(context.database, idOf(request)))
   })
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await deleteEvent(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, deleteEvent))
   return router
 }

@@ -18,7 +18,7 @@ import { notAllowed } from '../http/access.ts'
 import { type Context, type SignedIn, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { setRetired } from '../http/mending.ts'
-import { write } from '../http/write.ts'
+import { removal, write } from '../http/write.ts'
 import { patternVolumeMl } from '../lanes/store.ts'
 import { appendEvent, eventOf, eventsOfBall, firstSurface, recordLayout, withdrawEvent } from './events.ts'
 import { ballDependents, deleteBall, mergeBalls } from './mend.ts'
@@ -116,18 +116,7 @@ export function ballRoutes(context: Context): Router {
   router.get('/:id/dependents', async (request, response) => {
     response.json(await ballDependents(database, idOf(request)))
   })
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await deleteBall(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, deleteBall))
   router.post(
     '/:id/retire',
     write(

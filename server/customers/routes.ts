@@ -1,10 +1,9 @@
 import { customerSchema, mergeSchema, retireSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { object } from 'yup'
 import { ballCounts } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { type Context, idOf } from '../http/context.ts'
-import { write } from '../http/write.ts'
+import { removal, write } from '../http/write.ts'
 import { customerDependents, deleteCustomer, mergeCustomers, retireCustomer } from './mend.ts'
 import { createCustomer, customerById, listCustomers, updateCustomer } from './store.ts'
 
@@ -50,18 +49,7 @@ export function customerRoutes(context: Context): Router {
   router.get('/:id/dependents', async (request, response) => {
     response.json(await customerDependents(database, idOf(request)))
   })
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await deleteCustomer(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, deleteCustomer))
   router.post(
     '/:id/retire',
     write(

@@ -1,8 +1,7 @@
 import { gripSheetSchema, namedLayoutSchema, stockBallSchema, stockImportSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
-import { write } from '../http/write.ts'
+import { removal, write } from '../http/write.ts'
 import {
   createLayout,
   createSheet,
@@ -46,18 +45,7 @@ export function layoutRoutes(context: Context): Router {
       ({ db, request }) => layoutById(db, idOf(request)),
     ),
   )
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await removeLayout(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, removeLayout))
   return router
 }
 
@@ -103,17 +91,6 @@ export function stockRoutes(context: Context): Router {
       ({ db, request }) => stockById(db, idOf(request)),
     ),
   )
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await deleteStock(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, deleteStock))
   return router
 }

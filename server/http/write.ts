@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto'
 import { check } from '@sleetfall/contract'
 import type { Request, RequestHandler } from 'express'
-import type { AnySchema, InferType } from 'yup'
+import { type AnySchema, type InferType, object } from 'yup'
 import type { Db } from '../database/db.ts'
-import { type Context, type SignedIn, signedIn } from './context.ts'
+import { type Context, type SignedIn, idOf, signedIn } from './context.ts'
 import { ProblemError, invalidInput } from './errors.ts'
 
 export interface Write<T> {
@@ -63,3 +63,15 @@ export function write<S extends AnySchema>(
     else response.json(answer)
   }
 }
+
+/** Deletes the record of the address; asked again it has gone already, which is what was wanted. */
+export const removal = (context: Context, erase: (db: Db, id: string) => Promise<unknown>) =>
+  write(
+    context,
+    object({}),
+    async ({ db, request }) => {
+      await erase(db, idOf(request))
+      return {}
+    },
+    async () => ({}),
+  )

@@ -1,9 +1,8 @@
 import { patternSchema, retireSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
 import { setRetired } from '../http/mending.ts'
-import { write } from '../http/write.ts'
+import { removal, write } from '../http/write.ts'
 import { createPattern, deletePattern, listPatterns, patternById, patternDependents, updatePattern } from './store.ts'
 
 export function laneRoutes(context: Context): Router {
@@ -35,18 +34,7 @@ export function laneRoutes(context: Context): Router {
   router.get('/:id/dependents', async (request, response) => {
     response.json(await patternDependents(context.database, idOf(request)))
   })
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await deletePattern(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, deletePattern))
   router.post(
     '/:id/retire',
     write(

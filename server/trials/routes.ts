@@ -9,7 +9,7 @@ import {
 import { Router } from 'express'
 import { object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
-import { type Write, write } from '../http/write.ts'
+import { type Write, removal, write } from '../http/write.ts'
 import {
   addShot,
   correctShot,
@@ -73,18 +73,7 @@ export function trialRoutes(context: Context): Router {
   router.get('/:id/dependents', async (request, response) => {
     response.json(await trialDependents(context.database, idOf(request)))
   })
-  router.delete(
-    '/:id',
-    write(
-      context,
-      object({}),
-      async ({ db, request }) => {
-        await deleteTrial(db, idOf(request))
-        return {}
-      },
-      async () => ({}),
-    ),
-  )
+  router.delete('/:id', removal(context, deleteTrial))
   router.put(
     '/:id/shots/:shotId',
     write(
