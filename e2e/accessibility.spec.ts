@@ -34,6 +34,12 @@ async function openAsCustomer(page: Page): Promise<void> {
   await page.goto(await page.getByLabel('Address').inputValue())
 }
 
+/** What hangs on a ball, before it is retired, merged or deleted; the form before it is left. */
+async function mendWrackline(page: Page): Promise<void> {
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Retire, merge or delete Wrackline' }).click()
+}
+
 async function openCoverage(page: Page): Promise<void> {
   await page.goto('/rack')
   await openCustomer(page, 'Odda Brimstow')
@@ -52,10 +58,12 @@ type View = readonly [name: string, open: () => Promise<unknown>, ready: string 
 const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
   'shop, rack, bench and upkeep': (page) => [
     ['shop', () => page.goto('/shop'), 'Staff'],
+    ['own password', () => page.getByRole('button', { name: 'Change my password' }).click(), 'Present password'],
     ['rack', () => page.goto('/rack'), 'All balls in care'],
     ['customer', () => openCustomer(page, 'Odda Brimstow'), 'right-hander, one-handed'],
     ['ball', () => page.getByRole('button', { name: 'Open Wrackline' }).click(), 'Surface now'],
     ['job form', () => page.getByRole('button', { name: 'Put work on the bench' }).click(), 'Work for Wrackline'],
+    ['mending a ball', () => mendWrackline(page), /With it would go|Nothing else|It cannot be deleted/],
     ['ball form', () => page.goto('/rack?new=ball'), 'Surface now'],
     ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
     ['bench', () => page.goto('/bench'), 'Promised'],
@@ -68,6 +76,8 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
     ['recipe builder', () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(), 'Find the steps'],
     ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
+    ['league night', () => page.goto('/upkeep?new=night'), 'Who played'],
+    ['upkeep again', () => page.goto('/upkeep'), 'Bexa Thrumley'],
     ['school', () => page.getByRole('button', { name: 'The shop’s school' }).click(), 'Upkeep of The Drying Loft'],
     ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
     ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
@@ -83,8 +93,17 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['stock', () => page.goto('/stock'), 'No list yet'],
     ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
     ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
+    [
+      'shot mended',
+      () =>
+        page
+          .getByRole('button', { name: /^Correct shot/ })
+          .first()
+          .click(),
+      'It was never thrown',
+    ],
     ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
-    ['coverage', () => page.goto('/coverage'), 'Choose a customer'],
+    ['nearest gaps', () => page.goto('/coverage'), 'Nearest gaps'],
     ['bag', () => page.goto('/bag'), 'Beacon Open'],
     ['event form', () => page.goto('/bag?new=event'), 'A league is bowled weekly'],
     ['lost', () => page.goto('/nowhere'), 'There is nothing at this address'],
@@ -103,7 +122,7 @@ for (const theme of ['light', 'dark'] as const) {
       const found: Record<string, readonly string[]> = {}
       for (const [name, open, ready] of views(page)) {
         await open()
-        await page.getByText(ready).first().waitFor()
+        await page.getByText(ready).first().waitFor({ timeout: 15_000 })
         // Let dialogs finish fading in, so that colours are the real ones.
         await page.waitForTimeout(400)
         const problems = await scan(page, theme)

@@ -81,6 +81,13 @@ test('a shot is mended and keeps what stood before; a likely slip is asked about
   await expect(rows.nth(1)).toContainText('14.3')
   await expect(rows.nth(1)).toContainText('was 15.4')
 
+  // A shot with pins left is mended the same way: here the last of the night before, to a strike.
+  const withLeave = rows.filter({ has: page.getByText('late') }).first()
+  await withLeave.getByRole('button', { name: /^Correct shot/ }).click()
+  await form(page).getByRole('button', { name: 'Strike' }).click()
+  await form(page).getByRole('button', { name: 'Save' }).click()
+  await expect(form(page)).toHaveCount(0)
+
   await entry.fill('17')
   await entry.press('Enter')
   await expect(rows).toHaveCount(before + 2)

@@ -227,3 +227,54 @@ test('a file of an older build is not answered with the page, and the page offer
   await page.getByRole('button', { name: 'Load it again' }).click()
   await expect(page.getByRole('navigation', { name: 'Areas' })).toBeVisible()
 })
+
+test('steps of a recipe keep the focus where the work is', async ({ signedIn: page }) => {
+  await page.goto('/supplies')
+  await page.getByRole('button', { name: 'New recipe' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Recipe', { exact: true }).fill('House fine')
+  await form.getByRole('button', { name: 'Add a step' }).click()
+  await expect(form.getByRole('listitem', { name: 'Step 3' }).locator(':focus')).toHaveCount(1)
+  await form.getByRole('button', { name: 'Step 3 up' }).press('Enter')
+  await expect(form.getByRole('button', { name: 'Step 2 up' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  // At the top that arrow rests, so the other one is at hand.
+  await expect(form.getByRole('button', { name: 'Step 1 down' })).toBeFocused()
+  await form.getByRole('button', { name: 'Remove step 1' }).press('Enter')
+  await expect(form.getByRole('button', { name: 'Remove step 1' })).toBeFocused()
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('House fine').first()).toBeVisible()
+})
+
+test('a form that was opened and left as it was closes at once, wherever it is', async ({ signedIn: page }) => {
+  const asked: string[] = []
+  for (const address of [
+    '/rack?new=customer',
+    '/rack?new=ball',
+    '/lanes?new=pattern',
+    '/trials?new=trial',
+    '/bag?new=event',
+    '/upkeep?new=night',
+  ]) {
+    await page.goto(address)
+    const form = page.getByRole('dialog')
+    await form.getByRole('button', { name: 'Cancel' }).waitFor()
+    // What a form works out by itself has come in by then.
+    await page.waitForTimeout(500)
+    await form.getByRole('button', { name: 'Cancel' }).click()
+    await page.waitForTimeout(300)
+    if (await form.isVisible()) asked.push(address)
+  }
+  await page.goto('/rack')
+  await page.getByRole('button', { name: 'Open Wrackline', exact: true }).click()
+  for (const name of ['Put work on the bench', 'Edit ball', 'Record a reading', 'Move']) {
+    await page.getByRole('region', { name: 'Wrackline' }).getByRole('button', { name, exact: true }).click()
+    const form = page.getByRole('dialog')
+    await form.waitFor()
+    await page.waitForTimeout(500)
+    await page.keyboard.press('Escape')
+    await page.waitForTimeout(300)
+    if (await form.isVisible()) asked.push(name)
+  }
+  expect(asked).toEqual([])
+})

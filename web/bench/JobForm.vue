@@ -83,10 +83,7 @@ watch(kind, (now) => {
 })
 watch(
   choice.steps,
-  (steps) => {
-    form.values['steps'] = steps && steps.map((step) => ({ ...step }))
-    form.values['recipeKey'] = choice.readyKey.value
-  },
+  (steps) => form.derive({ steps: steps && steps.map((step) => ({ ...step })), recipeKey: choice.readyKey.value }),
   { immediate: true },
 )
 const outcome = computed(() => {
@@ -158,6 +155,7 @@ async function save() {
   <FormDialog
     :title="t(job ? 'bench.editJob' : 'bench.newJob', { name: ball.name })"
     :form="form"
+    :dirty="choice.chosen.value !== choice.opened"
     :save-text="job ? t('shell.save') : t('bench.put')"
     @save="save"
     @close="emit('close')"

@@ -41,7 +41,8 @@ export function useRecipeChoice(
     lastRecipe: ball.lastRecipe,
   })
   const offered = first ?? (recipeByKey(proposal.key) ? proposal.key : 'proposed')
-  const chosen = ref(planned ? 'planned' : offered)
+  const opened = planned ? 'planned' : offered
+  const chosen = ref(opened)
   const wantedGrit = ref<number | null>(ball.targetGrit ?? 2000)
   const matchId = ref<string | null>(null)
   const base = ref<'as-is' | 'compound' | '1500-polish' | '2000-polish'>('as-is')
@@ -100,6 +101,7 @@ export function useRecipeChoice(
   return {
     chosen,
     first: offered,
+    opened,
     wantedGrit,
     matchId,
     base,

@@ -7,18 +7,21 @@ export interface Conflict {
   readonly current: Record<string, unknown> & { version: number }
 }
 
+/** Deep copy of plain data; of reactive data too, which `structuredClone` refuses. */
+const copyOf = <T>(data: T) => JSON.parse(JSON.stringify(data)) as T
+
 /**
  * State of one form: what was typed, one message per field from the same schema as the server's, and a version
  * conflict with the record that stands now. Nothing typed is ever lost by an error.
  */
 export function useForm<S extends AnySchema>(schema: S, initial: Record<string, unknown>) {
-  const values = reactive<Record<string, unknown>>(structuredClone(initial))
-  const start = JSON.stringify(initial)
+  const values = reactive<Record<string, unknown>>(copyOf(initial))
+  const start = copyOf(initial)
   const errors = reactive<Record<string, string>>({})
   const failure = ref('')
   const busy = ref(false)
   const conflict: Ref<Conflict | null> = ref(null)
-  const changed = computed(() => JSON.stringify(values) !== start)
+  const changed = computed(() => JSON.stringify(values) !== JSON.stringify(start))
 
   /** Fields that show their own messages; all others are told at the foot of the form. */
   const claimed = new Set<string>()
@@ -74,9 +77,14 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   }
   /** For fields that a form binds in another way and whose messages it shows itself. */
   const claim = (...names: readonly string[]) => names.forEach((name) => claimed.add(name))
+  /** Values that the form works out by itself: they count as nothing typed. */
+  function derive(part: Readonly<Record<string, unknown>>): void {
+    Object.assign(values, part)
+    Object.assign(start, copyOf(part))
+  }
   /** Back to editing after a conflict was shown. */
   const goOn = () => void (conflict.value = null)
-  return { values, errors, failure, busy, conflict, changed, submit, field, claim, goOn, show, clear }
+  return { values, errors, failure, busy, conflict, changed, submit, field, derive, claim, goOn, show, clear }
 }
 
 /** What a form's frame needs of it, whatever its schema. */

@@ -41,7 +41,8 @@ import { useLatest } from '../workers/motion.ts'
 import BallGlobe from './BallGlobe.vue'
 import HoleTable from './HoleTable.vue'
 import NamedLayouts from './NamedLayouts.vue'
-import { type SheetContent, markText, savePdf, saveSvg } from './sheet.ts'
+import { type DrillFacts, derivedRows, drillSheetOf } from './drillSheet.ts'
+import { markText, savePdf, saveSvg } from './sheet.ts'
 import { saveSheet, sheetsOf } from './store.ts'
 
 /** Layout of a ball on a bowler's PAP: drawn and in figures, each following the other; down to the drill sheet. */
@@ -326,71 +327,21 @@ const problems = computed(() => {
     .map(({ name, inches }) => t('fitting.problems.track', { hole: name, distance: mark(inches) }))
   return [...found, ...onTrack]
 })
-const rows = computed((): (readonly [string, string])[] => [
-  [t('fitting.derived.pinToGrip'), mark(sheet.value.pinToGripCentreIn)],
-  [
-    t('fitting.derived.pinAbove'),
-    `${mark(sheet.value.pinAboveMidlineIn)} (${t(`fitting.places.${sheet.value.pinPlace}`)})`,
-  ],
-  [t('fitting.derived.pinOver'), mark(sheet.value.pinToCentrelineIn)],
-  [t('fitting.derived.pinMark'), `${mark(sheet.value.pin.overIn)} / ${mark(sheet.value.pin.upIn)}`],
-  [t('fitting.derived.psaMark'), `${mark(sheet.value.psa.overIn)} / ${mark(sheet.value.psa.upIn)}`],
-  [t('fitting.derived.psaToGrip'), mark(sheet.value.psaToGripCentreIn)],
-  ...sheet.value.holes.map((hole): [string, string] => [
-    t('fitting.derived.holeToPin', { hole: hole.hole }),
-    mark(hole.toPinIn),
-  ]),
-  ...clearances.value.map(({ name, inches }): [string, string] => [
-    t('fitting.derived.holeToTrack', { hole: name }),
-    mark(inches),
-  ]),
-])
-const content = computed((): SheetContent => ({
-  title: t('fitting.sheetTitle'),
+const facts = computed((): DrillFacts => ({
   ball: ball.value?.name ?? '',
   customer: customer.value?.name ?? '',
   left: left.value,
-  hand: t(left.value ? 'fitting.leftSheet' : 'fitting.rightSheet'),
   metric: session.metric,
   layout: layout.value,
   pap: pap.value,
+  distances: distances.value,
   figures: sheet.value,
   holes: soundHoles.value,
-  rows: [
-    [t('fitting.derived.pap'), `${mark(pap.value.overIn)} / ${mark(pap.value.upIn)}`],
-    [
-      t('fitting.derived.distances'),
-      `${mark(distances.value.pinToPapIn)} × ${mark(distances.value.psaToPapIn)} × ${mark(distances.value.pinBufferIn)}`,
-    ],
-    ...rows.value,
-    ...soundHoles.value.map((hole): [string, string] => [
-      hole.name,
-      t('fitting.holeLine', {
-        over: mark(hole.overIn),
-        up: mark(hole.upIn),
-        size: hole.diameterIn.toFixed(3),
-        depth: hole.depthIn.toFixed(2),
-        forward: (hole.forwardPitchIn ?? 0).toFixed(3),
-        lateral: (hole.lateralPitchIn ?? 0).toFixed(3),
-      }),
-    ]),
-  ],
-  steps: steps.value,
-  cautions: [t('fitting.cautions.drill'), t('fitting.cautions.plug'), t('fitting.cautions.rules')],
+  clearances: clearances.value,
   madeOn: dayText(new Date().toISOString().slice(0, 10)),
 }))
-const steps = computed(() => [
-  t('fitting.steps.pap', {
-    over: mark(pap.value.overIn),
-    up: mark(pap.value.upIn),
-    side: t(left.value ? 'fitting.leftSide' : 'fitting.rightSide'),
-  }),
-  t('fitting.steps.val'),
-  t('fitting.steps.pin', { pin: mark(layout.value.pinToPapIn), val: layout.value.valAngleDeg.toFixed(0) }),
-  t(left.value ? 'fitting.steps.psaLeft' : 'fitting.steps.psa', { angle: layout.value.drillingAngleDeg.toFixed(0) }),
-  t('fitting.steps.grip', { over: mark(pap.value.overIn), up: mark(pap.value.upIn) }),
-  t('fitting.steps.holes', { n: soundHoles.value.filter((hole) => !hole.plug).length }),
-])
+const rows = computed(() => derivedRows(facts.value, t))
+const content = computed(() => drillSheetOf(facts.value, t))
 
 async function keepOnBall() {
   if (!ball.value) return

@@ -1,8 +1,14 @@
-import { type SurfaceNow, scannerTopGrit } from '@sleetfall/core'
+import { type SurfaceNow, gritOfRa, scannerTopGrit } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 
 /** Grit as people say it: to two digits, ~4300. */
 export const roundGrit = (grit: number) => (grit >= 1000 ? Math.round(grit / 100) * 100 : Math.round(grit / 10) * 10)
+
+/** Roughness (µm) as a scanner shows it: finer than it reads is '> 5500', never a grit of its own. */
+export function scannedText(raUm: number): string {
+  const grit = gritOfRa(raUm)
+  return grit > scannerTopGrit ? `> ${scannerTopGrit}` : String(roundGrit(grit))
+}
 
 /** Signs of a surface's state: shape first, word beside it. */
 export const statusSign: Readonly<Record<SurfaceNow['status'], string>> = {
