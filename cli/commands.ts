@@ -2,9 +2,11 @@ import {
   type Checked,
   check,
   compareSchema,
+  flareSchema,
   filmSchema,
   layoutInputSchema,
   linesSchema,
+  practiceSchema,
   roomSchema,
   type SimulateInput,
   simulateSchema,
@@ -12,6 +14,7 @@ import {
 } from '@sleetfall/contract'
 import {
   bestLines,
+  clearanceIn,
   compareVariants,
   type Drilling,
   drilledBall,
@@ -20,6 +23,7 @@ import {
   filmByFoot,
   filmOf,
   fitWear,
+  flareRings,
   fromDistances,
   gritOfBand,
   type Friction,
@@ -27,6 +31,8 @@ import {
   layoutMarks,
   leavesWindowAt,
   patternFigures,
+  placeOfVector,
+  practiceAgreement,
   roomForError,
   simulate as simulateShot,
   transitionDefaults,
@@ -69,6 +75,28 @@ function simulate(input: unknown): Checked<unknown> {
   const checked = check(simulateSchema, input)
   if (!checked.ok) return checked
   return { ok: true, value: simulateShot({ ...checked.value, friction: frictionOf(checked.value.friction) }) }
+}
+
+/** Flare rings of a shot on the ball, and how far its holes stay clear of them. */
+function flare(input: unknown): Checked<unknown> {
+  const checked = check(flareSchema, input)
+  if (!checked.ok) return checked
+  const { pap, holes, ...shot } = checked.value
+  const asked = { ...shot, friction: frictionOf(shot.friction) }
+  const rings = flareRings(asked, pap)
+  const radiusIn = shot.ball.diameterIn / 2
+  return {
+    ok: true,
+    value: {
+      rings: rings.map(({ axis, arcDeg, atFt }) => {
+        const { longitude, latitude } = placeOfVector(axis)
+        const arcIn = (arcDeg * Math.PI * radiusIn) / 180
+        return { axisOverIn: longitude * radiusIn, axisUpIn: latitude * radiusIn, arcIn, atFt }
+      }),
+      clearanceIn: Object.fromEntries(holes.map((hole) => [hole.name, clearanceIn(hole, rings, shot.ball.diameterIn)])),
+      flareIn: simulateShot(asked).flareIn,
+    },
+  }
 }
 
 function room(input: unknown): Checked<unknown> {
@@ -183,13 +211,21 @@ function wear(input: unknown): Checked<unknown> {
   }
 }
 
+/** The engine's own best surfaces against the starting-surface table. */
+function practice(input: unknown): Checked<unknown> {
+  const checked = check(practiceSchema, input)
+  return checked.ok ? { ok: true, value: practiceAgreement(checked.value.cells) } : checked
+}
+
 export const commands: Readonly<Record<string, Command>> = {
   film,
   compare,
   simulate,
+  flare,
   room,
   line,
   layout,
   drill,
   wear,
+  practice,
 }

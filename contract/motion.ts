@@ -1,4 +1,4 @@
-import { coverFamilies } from '@sleetfall/core'
+import { coverFamilies, practiceConditions, styleBands } from '@sleetfall/core'
 import * as yup from 'yup'
 import { hands } from './customers.ts'
 import { oneOf, quantity } from './fields.ts'
@@ -33,7 +33,7 @@ const ballSchema = yup.object({
   axes: yup.tuple([axis, axis, axis]).default(undefined).optional(),
 })
 
-const layoutSchema = yup.object({
+export const motionLayoutSchema = yup.object({
   drillingAngleDeg: figure('drillingAngleDeg', 'Drilling angle'),
   pinToPapIn: figure('pinToPapIn', 'Pin to PAP'),
   valAngleDeg: figure('valAngleDeg', 'VAL angle'),
@@ -74,6 +74,7 @@ const frictionSchemas = {
     cover: oneOf('Cover family', coverFamilies),
     coverStrength: number('Cover strength', 0.5, 1.5),
     lane: number('Lane factor', 0.5, 1.5),
+    residueUm: number('Residue', 0, 5),
     after: yup
       .object({
         shots: needed('Shots', 0, 2000).integer('Shots: a whole number, 0 to 2000'),
@@ -109,7 +110,7 @@ const modelSchema = yup
 const shot = {
   bowler: bowlerSchema.required(),
   ball: ballSchema.required(),
-  layout: layoutSchema.required(),
+  layout: motionLayoutSchema.required(),
   friction: frictionSchema,
   model: modelSchema,
 }
@@ -127,8 +128,33 @@ const sampling = {
 const range = (label: string) =>
   yup.tuple([needed(`${label}, least`, 1, 39), needed(`${label}, most`, 1, 39)]).required(`${label}: [least, most]`)
 
+/** Cells of the starting-surface table to hold the engine against; none given: all that the table speaks of. */
+export const practiceSchema = yup.object({
+  cells: yup
+    .array(yup.object({ style: oneOf('Style', styleBands), condition: oneOf('Condition', practiceConditions) }))
+    .min(1, 'Cells: at least one')
+    .max(15, 'Cells: at most 15')
+    .default(undefined)
+    .optional(),
+})
 /** Inputs of the headless commands `simulate`, `room` and `line`. */
 export const simulateSchema = yup.object({ ...shot, release: releaseSchema.required() })
+export const flareSchema = yup.object({
+  ...shot,
+  release: releaseSchema.required(),
+  pap: yup.object({ overIn: figure('papOverIn', 'PAP over'), upIn: figure('papUpIn', 'PAP up') }).required(),
+  holes: yup
+    .array(
+      yup.object({
+        name: yup.string().trim().max(40, 'Hole: at most 40 letters').required('Hole: a name'),
+        overIn: needed('Over', -14, 14),
+        upIn: needed('Up', -7, 7),
+        diameterIn: needed('Diameter', 0.1, 2),
+      }),
+    )
+    .max(20, 'Holes: at most 20')
+    .default([]),
+})
 export const roomSchema = yup.object({ ...shot, release: releaseSchema.required(), ...sampling })
 export const linesSchema = yup.object({
   ...shot,

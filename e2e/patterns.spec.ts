@@ -75,7 +75,7 @@ for (const where of ['this device', 'the shop’s server'] as const) {
     await expect(page.getByRole('row', { name: /Entry board/ })).toContainText('in the pocket')
     const room = page.getByRole('row', { name: /Room for error/ })
     await expect(room).toContainText('% of shots in the pocket')
-    const closely = parseInt((await room.textContent())!.match(/(\d+) %/)![1]!)
+    const closely = parseInt((await room.textContent())!.match(/(\d+) % strikes/)![1]!)
     expect(Math.abs(closely - share)).toBeLessThanOrEqual(6)
   })
 }

@@ -24,10 +24,13 @@ const volumeOn = (loads: readonly Load[], from: number, to: number) =>
     return sum + boards * load.loads * load.microlitresPerBoard
   }, 0)
 
+/** Oil that a load table lays down in all, mL. */
+export const loadsVolumeMl = (loads: readonly Load[]) => volumeOn(loads, 1, boardCount) / 1000
+
 /** Figures that people quote for a pattern, straight from its load table. Zero loads give an empty, dry lane. */
 export function patternFigures(loads: readonly Load[]): PatternFigures {
   const lengthFt = loads.reduce((longest, load) => Math.max(longest, load.startFt, load.endFt), 0)
-  const volumeMl = volumeOn(loads, 1, 39) / 1000
+  const volumeMl = loadsVolumeMl(loads)
   const middle = volumeOn(loads, 18, 22)
   const outside = volumeOn(loads, 3, 7)
   const ratio = outside > 0 ? middle / outside : null

@@ -1,4 +1,5 @@
 import { pocketBoards } from '../trials/shot.ts'
+import { strikingZone } from './defaults.ts'
 import type { ShotOutcome } from './simulate.ts'
 
 /** What the carry model needs of a shot. */
@@ -15,7 +16,7 @@ const slowFromMph = 15
 
 export function carryChance(entry: Entry): number {
   if (entry.gutter) return 0
-  const halfWidth = 0.45 + 0.12 * Math.max(0, entry.entryAngleDeg)
+  const halfWidth = strikingZone.at0 + strikingZone.perDeg * Math.max(0, entry.entryAngleDeg)
   const off = Math.max(0, Math.abs(entry.entryBoard - pocketBoards.ideal) - halfWidth)
   const speed = Math.min(1, entry.entrySpeedMph / slowFromMph)
   return bestCarry * Math.exp(-0.5 * (off / shoulderBoards) ** 2) * (entry.rolledOut ? rolledOutFactor : 1) * speed

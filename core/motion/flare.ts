@@ -1,8 +1,11 @@
 import { type Layout, type Pap, placeOf, placesOf } from '../ball/layout.ts'
 import { type Vector, combine, cross, dot, normalised, unit, vectorOf } from '../ball/sphere.ts'
-import { motionDefaults } from './defaults.ts'
+import { motionDefaults, rollingSlip } from './defaults.ts'
 import { type Course, type Trace, stateSize } from './integrate.ts'
 import { type ShotInput, courseOf, traceShot } from './simulate.ts'
+
+/** Step of a trace whose turns are counted, s: a thirtieth of a radian, so that a ring is met to 0.02 in. */
+const ringStepS = 0.001
 
 /** Track of one revolution on the ball: a circle about the spin axis of that moment. Directions from the grip centre's frame. */
 export interface FlareRing {
@@ -20,7 +23,7 @@ export interface FlareRing {
 export function flareRings(input: ShotInput, pap: Pap): FlareRing[] {
   const model = { ...motionDefaults, ...input.model }
   const course = courseOf(input.ball, input.friction, input.bowler.hand, model)
-  const trace = traceShot(course, input.bowler, input.release, input.layout, model)
+  const trace = traceShot(course, input.bowler, input.release, input.layout, model, ringStepS)
   const axes = axesOnGrip(input, pap, course)
   const rings: FlareRing[] = []
   let turned = 0
@@ -29,17 +32,17 @@ export function flareRings(input: ShotInput, pap: Pap): FlareRing[] {
     const { spin, down } = bodyAt(trace, course, step)
     const speed = Math.hypot(...spin)
     if (step > 0) turned += speed * (trace.time[step]! - trace.time[step - 1]!)
+    // Once it rolls without slip the axis stays where it is but for the roll's own small wander.
+    if (trace.slip[step]! < rollingSlip && step > 0) break
     if (turned < next || speed < 1e-6) continue
     next += 2 * Math.PI
-    // The PAP is the end of the axis away from the spin vector.
-    const end = onGrip([-spin[0] / speed, -spin[1] / speed, -spin[2] / speed], axes)
+    // The PAP is where the spin vector comes out.
+    const end = onGrip([spin[0] / speed, spin[1] / speed, spin[2] / speed], axes)
     rings.push({
       axis: normalised(end),
-      arcDeg: (Math.acos(unit(-dot(spin, down) / speed)) * 180) / Math.PI,
+      arcDeg: (Math.acos(unit(dot(spin, down) / speed)) * 180) / Math.PI,
       atFt: trace.states[step * stateSize + 1]! / 0.3048,
     })
-    // Once it rolls without slip the axis stays where it is but for the roll's own small wander.
-    if (trace.slip[step]! < 0.06 && step > 0) break
   }
   return rings
 }

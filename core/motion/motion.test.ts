@@ -68,10 +68,10 @@ describe('agrees with an independent integrator', () => {
     boardAtArrows: 0.05,
     breakpointBoard: 0.05,
     entryBoard: 0.05,
-    entryAngleDeg: 0.08,
+    entryAngleDeg: 0.05,
     entrySpeedMph: 0.02,
-    entryRevRpm: 2,
-    flareIn: 0.12,
+    entryRevRpm: 1,
+    flareIn: 0.1,
     breakpointFt: 0.1,
   }
   test.each(cases.cases.map((one) => [one.name, one] as const))('%s', (_, { expected, ...input }) => {
@@ -160,7 +160,7 @@ describe('physics', () => {
   })
 
   test('more friction never delays the first read', () => {
-    const read = (mu: number) => simulate({ ...shot(), friction: { kind: 'constant', mu } }).firstReadFt!
+    const read = (mu: number) => simulate({ ...shot(), friction: { kind: 'constant', mu } }).firstReadFt ?? Infinity
     fc.assert(
       fc.property(fc.double({ min: 0.02, max: 0.2, noNaN: true }), (mu) =>
         expect(read(mu * 1.1)).toBeLessThanOrEqual(read(mu)),
@@ -231,16 +231,19 @@ describe('room for error', () => {
     expect(exact.pPocket).toBe(Number(simulate(shot()).pocket))
   })
 
-  test('the quick way gives the brute-force share within a hundredth, the rough one within five', () => {
-    const thousand = { ...line, samples: 1000 }
-    for (const setting of grid) {
-      for (const target of [10, 12]) {
-        const at = shot({ ...setting, target })
-        const exact = roomForError(at, thousand).pPocket
-        const off = (method: 'quick' | 'rough') => Math.abs(roomForError(at, { ...thousand, method }).pPocket - exact)
-        expect(off('quick')).toBeLessThanOrEqual(0.01)
-        expect(off('rough')).toBeLessThanOrEqual(0.05)
+  test('the quick way gives the brute-force shares within two hundredths, and draws nothing', () => {
+    // So many shots that their own noise is half a hundredth.
+    const many = { ...line, samples: 8000 }
+    for (const [index, setting] of grid.entries()) {
+      const at = shot({ ...setting, target: index % 2 === 0 ? 10 : 12 })
+      const exact = roomForError(at, many)
+      const quick = roomForError(at, { ...many, method: 'quick' })
+      for (const share of ['pPocket', 'pCarry'] as const) {
+        expect(Math.abs(quick[share] - exact[share])).toBeLessThanOrEqual(0.02)
       }
+      expect(Math.abs(quick.entryBoardSd / exact.entryBoardSd - 1)).toBeLessThan(0.05)
+      // Nothing is drawn, so seed and samples change nothing.
+      expect(roomForError(at, { spread: usualSpread, samples: 1, seed: 99, method: 'quick' })).toEqual(quick)
     }
   })
 
@@ -248,8 +251,23 @@ describe('room for error', () => {
     expect(targetBoardOf({ laydownBoard: 22, launchAngleDeg: launchAngleDeg(22, 11.5) })).toBeCloseTo(11.5, 9)
     const lines = bestLines(shot(), { laydown: [18, 25], target: [8, 16] }, { ...line, method: 'quick' })
     expect(lines.length).toBeGreaterThan(0)
-    for (const one of lines) expect(Math.abs(one.outcome.entryBoard - 17.5)).toBeLessThanOrEqual(0.25)
-    expect(lines.map((one) => one.pPocket)).toEqual(lines.map((one) => one.pPocket).sort((a, b) => b - a))
+    for (const one of lines) expect(Math.abs(one.outcome.entryBoard - 17.5)).toBeLessThanOrEqual(1.25)
+    expect(lines.map((one) => one.pCarry)).toEqual(lines.map((one) => one.pCarry).sort((a, b) => b - a))
+  })
+
+  test('no line of a brute-force grid strikes noticeably more than the best one found', () => {
+    const playable = { laydown: [16, 28], target: [8, 16] } as const
+    const quick = { spread: usualSpread, samples: 1, seed: 1, method: 'quick' } as const
+    for (const setting of [...grid, { raUm: 0.9 }, { raUm: 0.2, cover: 'pearl' as const }]) {
+      const found = bestLines(shot(setting), playable, quick)[0]!
+      let most = 0
+      for (let laydown = 16; laydown <= 28; laydown += 2)
+        for (let target = 8; target <= 16; target += 0.5) {
+          const at = shot({ ...setting, laydown, target })
+          if (Math.abs(simulate(at).entryBoard - 17.5) < 1.5) most = Math.max(most, roomForError(at, quick).pCarry)
+        }
+      expect(found.pCarry).toBeGreaterThan(0.9 * most)
+    }
   })
 })
 

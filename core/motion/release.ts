@@ -40,16 +40,24 @@ function quaternion(e1: Vector, e2: Vector, e3: Vector): readonly [number, numbe
 }
 
 /**
- * State of the ball at the foul line, in a right-hander's axes: X to the right, Y to the pins, Z up. The PAP is the
- * end of the spin axis on the bowler's side; the pin lies at its arc from the PAP straight above it (turned by the pin
- * phase), the PSA 90° from the pin, clockwise from the line pin → PAP by the drilling angle, seen from outside.
+ * Turn of the pin about the PAP axis at the release, from straight above it, counter-clockwise seen from outside: the hand is behind the
+ * ball, palm to the pins and fingers down, so that the upper end of the VAL points at the lane and the pin lies off it by the VAL angle
+ * toward the grip (docs/decisions/0014).
+ */
+export const pinPhaseOf = ({ valAngleDeg }: Layout) => 180 + valAngleDeg
+
+/**
+ * State of the ball at the foul line, in a right-hander's axes: X to the right, Y to the pins, Z up. The spin vector
+ * Ω = w·(−cosρ cosτ, −sinρ cosτ, +sinτ), turned with the direction of travel, points out of the PAP: inside, back to the bowler and up. The
+ * pin lies at its arc from the PAP, turned by the pin phase from straight above it; the PSA 90° from the pin, clockwise from
+ * the line pin → PAP by the drilling angle, seen from outside.
  */
 export function startState(
   delivery: Delivery,
   release: Release,
   layout: Layout,
   moments: Pick<Course, 'radiusM' | 'k1' | 'k2' | 'k3' | 'axes'>,
-  pinPhaseDeg: number,
+  pinPhaseDeg: number | null,
 ): Float64Array {
   const angle = release.launchAngleDeg * radians
   const speed = delivery.speedMph * metresPerSecondPerMph
@@ -61,11 +69,11 @@ export function startState(
   const axis: Vector = [
     ox * Math.cos(angle) + oy * Math.sin(angle),
     -ox * Math.sin(angle) + oy * Math.cos(angle),
-    -Math.sin(tilt),
+    Math.sin(tilt),
   ]
-  const pap: Vector = [-axis[0], -axis[1], -axis[2]]
+  const pap = axis
   const up = across([0, 0, 1], pap, [0, 1, 0])
-  const phase = pinPhaseDeg * radians
+  const phase = (pinPhaseDeg ?? pinPhaseOf(layout)) * radians
   const toward = combine(Math.cos(phase), up, Math.sin(phase), cross(pap, up))
   const arc = (layout.pinToPapIn * metresPerInch) / moments.radiusM
   const pin = combine(Math.cos(arc), pap, Math.sin(arc), toward)

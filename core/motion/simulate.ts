@@ -1,11 +1,12 @@
 import type { Layout } from '../ball/layout.ts'
 import type { Vector } from '../ball/sphere.ts'
 import { type Load, boardCount, boardWidthM, filmOf } from '../lane/film.ts'
+import { loadsVolumeMl } from '../lane/figures.ts'
 import { mirrorFilm } from '../lane/mirror.ts'
 import { metresPerFoot, metresPerInch, metresPerSecondPerMph } from '../units/convert.ts'
 import { pocketBoards } from '../trials/shot.ts'
-import { type MotionModel, entryM, firstReadDeg, motionDefaults, rollingSlip } from './defaults.ts'
-import { type Cover, frictionLaw } from './friction.ts'
+import { type MotionModel, entryM, firstReadDeg, motionDefaults, rolledOutFt, rollingSlip } from './defaults.ts'
+import { type Cover, frictionLaw, residueUmOf } from './friction.ts'
 import { type Course, type Trace, baseStepS, integrate, stateSize } from './integrate.ts'
 import { type Delivery, type Release, startState } from './release.ts'
 
@@ -29,7 +30,10 @@ export type Friction =
   | ({
       readonly kind: 'film'
       readonly loads: readonly Load[]
-      /** A film in use instead of the fresh one. */ readonly filmUm?: Float64Array | undefined
+      /** A film in use instead of the fresh one. */
+      readonly filmUm?: Float64Array | undefined
+      /** Film that lies everywhere besides, µm; by the pattern's volume when not given. */
+      readonly residueUm?: number | undefined
     } & Cover)
 
 export interface ShotInput {
@@ -57,7 +61,7 @@ export interface ShotOutcome {
   readonly entryAxisTiltDeg: number
   /** Arc on the ball from where the axis was at the release to where it is at the pins. */
   readonly flareIn: number
-  /** Where the direction has turned by half a degree; null when it never does. */
+  /** Where the direction has turned by 1.5°; null when it never does. */
   readonly firstReadFt: number | null
   /** Length of the hook, from the first read to rolling or to the pins; null without a read. */
   readonly hookFt: number | null
@@ -67,7 +71,7 @@ export interface ShotOutcome {
   readonly pocket: boolean
   /** The ball's centre leaves the boards: a gutter ball, whatever the figures past that say. */
   readonly gutter: boolean
-  /** Rolls for more than ten feet before the pins. */
+  /** Rolls for more than 13 ft before the pins. */
   readonly rolledOut: boolean
   /** Still slides with more than half its slip at the pins. */
   readonly neverRead: boolean
@@ -88,7 +92,15 @@ function groundOf(
   }
   const film = friction.filmUm ?? filmOf(friction.loads)
   const { muOil, muDry, filmUm } = frictionLaw(friction)
-  return { film: hand === 'left' ? mirrorFilm(film) : film, muOil, muOilToDry: muDry - muOil, filmUm, step: null }
+  const residueUm = friction.residueUm ?? residueUmOf(loadsVolumeMl(friction.loads))
+  return {
+    film: hand === 'left' ? mirrorFilm(film) : film,
+    muOil,
+    // The residue lies under every film, so it takes the same share everywhere.
+    muOilToDry: (muDry - muOil) * Math.exp(-residueUm / filmUm),
+    filmUm,
+    step: null,
+  }
 }
 
 const noFilm = new Float64Array(0)
@@ -148,9 +160,6 @@ function inGutter(trace: Trace): boolean {
   for (let step = 1; step <= trace.count; step += 1) if (Math.abs(trace.states[step * stateSize]!) > edge) return true
   return false
 }
-
-/** Rolling for more than this before the pins is rolled out, ft. */
-const rolledOutFt = 10
 
 /** The few figures of an entry, for the many shots of a spread. */
 export function entryOf(
@@ -234,7 +243,7 @@ export function outcomeOf(trace: Trace, course: Course): ShotOutcome {
     entryRevRpm: (spin.radS * 60) / (2 * Math.PI),
     // Angle of the level part of the axis against the direction of travel, as at the release.
     entryAxisRotationDeg: spin.radS < 1e-9 ? 0 : (Math.atan2(-spin.lane[1], -spin.lane[0]) + heading) * degrees,
-    entryAxisTiltDeg: spin.radS < 1e-9 ? 0 : Math.asin(Math.min(1, Math.max(-1, -spin.lane[2] / spin.radS))) * degrees,
+    entryAxisTiltDeg: spin.radS < 1e-9 ? 0 : Math.asin(Math.min(1, Math.max(-1, spin.lane[2] / spin.radS))) * degrees,
     flareIn: (axisArc(spinAt(trace, course, 0), spin) * course.radiusM) / metresPerInch,
     firstReadFt,
     hookFt: firstReadFt === null ? null : Math.max(0, (rollStartFt ?? endFt) - firstReadFt),

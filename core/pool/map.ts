@@ -1,18 +1,16 @@
 import { type Load, filmOf } from '../lane/film.ts'
 import { filmAfterShots } from '../lane/transition.ts'
-import type { Playable } from '../motion/line.ts'
+import { type Playable, usualPlayable } from '../motion/line.ts'
 import { type BallRecord, type BowlerRecord, shotOf } from '../motion/prepare.ts'
-import { type Spread, usualSpread } from '../motion/room.ts'
+import { type Spread, usualSpread } from '../motion/deviation.ts'
 import type { Task } from './tasks.ts'
 
 /** Shots at which a lane is looked at by default: fresh, early transition, broken down. */
 export const usualPhases = [0, 40, 120] as const
-/** Where a bowler can stand and aim, when nothing narrower is known. */
-export const usualPlayable: Playable = { laydown: [8, 36], target: [4, 24] }
 const samples = 1000
 const seed = 20
-/** Lines of a cell that are looked at closely: the first two by promise hold the best. */
-const keep = 2
+/** Lines of a cell that are looked at closely: only the best is shown. */
+const keep = 1
 
 export interface MapBall extends BallRecord {
   readonly id: string

@@ -93,7 +93,7 @@ const cell = (ballId: string, surface: string, column: string) => cells.value.ge
 function meanOf(ballId: string, surface: string) {
   const shares = columns.value.flatMap((column) => {
     const line = cell(ballId, surface, column.key)
-    return line === undefined ? [] : [line?.pPocket ?? 0]
+    return line === undefined ? [] : [line?.pCarry ?? 0]
   })
   return shares.length === 0 ? 0 : shares.reduce((sum, share) => sum + share, 0) / shares.length
 }
@@ -110,7 +110,7 @@ const tops = computed(
     new Map(
       columns.value.map((column) => [
         column.key,
-        Math.max(0, ...rows.value.map((row) => cell(row.ballId, row.surface, column.key)?.pPocket ?? 0)),
+        Math.max(0, ...rows.value.map((row) => cell(row.ballId, row.surface, column.key)?.pCarry ?? 0)),
       ]),
     ),
 )
@@ -207,21 +207,22 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
                 <th scope="row">{{ balls.byId.get(row.ballId)?.name }}</th>
                 <td>{{ surfaceName(row.surface) }}</td>
                 <td v-for="column in columns" :key="column.key" class="cell">
-                  <template v-for="line in [cell(row.ballId, row.surface, column.key)]" :key="line?.pPocket">
+                  <template v-for="line in [cell(row.ballId, row.surface, column.key)]" :key="line?.pCarry">
                     <span v-if="line === undefined" class="soft" :aria-label="t('lanes.map.pending')">…</span>
                     <span v-else-if="line === null" class="soft">{{ t('lanes.map.none') }}</span>
                     <router-link
                       v-else
                       :to="whatIf(row, column, line)"
                       class="share"
-                      :style="{ '--share': `${percent(line.pPocket)}%` }"
-                      ><span class="figure">{{ percent(line.pPocket) }} %</span>
+                      :style="{ '--share': `${percent(line.pCarry)}%` }"
+                      ><span class="figure">{{ percent(line.pCarry) }} %</span>
                       <span
-                        v-if="line.pPocket === tops.get(column.key)"
+                        v-if="line.pCarry === tops.get(column.key)"
                         :title="t('lanes.map.top')"
                         :aria-label="t('lanes.map.top')"
                         >★</span
                       >
+                      <span class="small">{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}</span>
                       <span class="small figure"
                         >{{ line.laydownBoard.toFixed(0) }} → {{ line.targetBoard.toFixed(0) }}</span
                       ></router-link

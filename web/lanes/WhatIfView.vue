@@ -60,7 +60,15 @@ const remember = useDebounceFn((now: Setup) => router.replace({ path: route.path
 watch(setup, (now) => void remember(now))
 const field = <K extends keyof Setup>(key: K) =>
   computed({ get: () => setup.value[key], set: (value) => set({ [key]: value } as Partial<Setup>) })
-const [laydown, target, shots, lane] = [field('laydown'), field('target'), field('shots'), field('lane')]
+const lineField = (key: 'laydown' | 'target') =>
+  computed({
+    get: () => setup.value[key],
+    set: (value) => {
+      lineSet.value = true
+      set({ [key]: value })
+    },
+  })
+const [laydown, target, shots, lane] = [lineField('laydown'), lineField('target'), field('shots'), field('lane')]
 
 const customer = computed(() => customers.byId.get(setup.value.customerId ?? ''))
 const ball = computed(() => balls.byId.get(setup.value.ballId ?? ''))
@@ -194,6 +202,24 @@ async function findLines() {
   const answer = await worker.ask({ kind: 'lines', shot: rest, playable: usualPlayable, options })
   searching.value = false
   if (answer) lines.value = answer
+}
+/** Until somebody sets a line it is the one that strikes most for this ball on this pattern; a link brings its own. */
+const lineSet = ref('laydown' in route.query || 'target' in route.query)
+watch(
+  [() => prepared.value !== null, () => setup.value.ballId, () => setup.value.patternId],
+  async ([ready, ballId, patternId]) => {
+    if (!ready || lineSet.value) return
+    await findLines()
+    const best = lines.value?.[0]
+    const same = setup.value.ballId === ballId && setup.value.patternId === patternId
+    if (best && same && !lineSet.value) useLine(best)
+  },
+  { flush: 'post', immediate: true },
+)
+const useLine = (line: Line) => set({ laydown: line.laydownBoard, target: Number(line.targetBoard.toFixed(2)) })
+function takeLine(line: Line) {
+  lineSet.value = true
+  useLine(line)
 }
 function stopSearch() {
   worker.cancel()
@@ -541,13 +567,9 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
                 <li v-for="line in lines" :key="line.laydownBoard">
                   <span
                     >{{ t('lanes.whatIf.line', { laydown: line.laydownBoard, target: line.targetBoard.toFixed(1) }) }}:
-                    {{ t('lanes.whatIf.roomIs', { p: percent(line.pPocket) }) }}</span
+                    {{ t('lanes.whatIf.lineIs', { strikes: percent(line.pCarry), p: percent(line.pPocket) }) }}</span
                   >
-                  <v-btn
-                    size="x-small"
-                    @click="set({ laydown: line.laydownBoard, target: Number(line.targetBoard.toFixed(2)) })"
-                    >{{ t('lanes.whatIf.use') }}</v-btn
-                  >
+                  <v-btn size="x-small" @click="takeLine(line)">{{ t('lanes.whatIf.use') }}</v-btn>
                 </li>
               </ol>
             </template>

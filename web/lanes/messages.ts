@@ -145,6 +145,7 @@ export default {
     misses: 'A miss at the target, in boards',
     room: 'Room for error',
     roomIs: '{p} % of shots in the pocket',
+    lineIs: '{strikes} % strikes by the carry model, {p} % in the pocket',
     carryIs: '{p} % strikes by the carry model, a stated assumption',
     roomWhy: 'Assumed spread: {target} boards at the target, {speed}, {rev} rpm; {n} shots.',
     working: 'computing …',
@@ -195,7 +196,8 @@ export default {
     pending: 'not computed yet',
     none: 'no line',
     top: 'best of this column',
+    pocket: '{p} % pocket',
     legend:
-      'Share of shots in the pocket on the best line, right to about five in a hundred; laydown board → target board. Open a cell to see it drawn.',
+      'Strikes in a hundred on the line that strikes most, by the carry model (assumed), right to about five; below it the shots in the pocket, and laydown board → target board. Open a cell to see it drawn.',
   },
 }
