@@ -52,6 +52,9 @@ const stiffStep = 1.4
 
 const perTurn = 1 / (2 * Math.PI)
 const state = new Float64Array(stateSize)
+/** States before and after a step of rolling, with momentum about the centre. */
+const before = new Float64Array(stateSize)
+const after = new Float64Array(stateSize)
 /** Room for a trace; grows when a finer step needs more. */
 const room = { rows: 0, states: new Float64Array(0), time: new Float64Array(0), slip: new Float64Array(0) }
 /** Slip at the start of the last step; in an array, since a plain number of a module is made anew for each change. */
@@ -97,9 +100,10 @@ function muAt(course: Course, x: number, y: number): number {
 
 /**
  * One step of at most `longest` seconds for a sliding ball, in place; returns its length, 0 when the ball rolls already. All of it runs on local numbers:
- * that is twice as fast as arrays between the four stages. `lastSlip` holds the slip at the start of the step.
+ * that is twice as fast as arrays between the four stages. `lastSlip` holds the slip at the start of the step; with `letGo` a ball that
+ * rolled slips again, whatever its slip is now.
  */
-function slide(course: Course, s: Float64Array, longest: number, bound: number): number {
+function slide(course: Course, s: Float64Array, longest: number, bound: number, letGo: boolean): number {
   const { radiusM: R, k1, k2, k3, spinPatchM, flareCoupling, flareWidthM, step } = course
   const perK1 = 1 / k1
   const perK2 = 1 / k2
@@ -140,7 +144,7 @@ function slide(course: Course, s: Float64Array, longest: number, bound: number):
     mu *= 1 - ownOil * (1 - e * (1 - e * (1 / 2 - e * (1 / 6 - e / 24))))
     if (turn === 0) {
       lastSlip[0] = sqrt(slip2)
-      if (slip2 < lockedSlip * lockedSlip) return 0
+      if (slip2 < lockedSlip * lockedSlip && !letGo) return 0
       const stiff = (bound * smooth) / mu
       if (stiff < h) h = stiff
       // A step in friction is met exactly: the change must not fall inside a step.
@@ -231,6 +235,7 @@ function slide(course: Course, s: Float64Array, longest: number, bound: number):
 function roll(course: Course, s: Float64Array, h: number): void {
   const { radiusM: R, k1, k2, k3, spinPatchM } = course
   const [s0, s1, j1, j2, s6, s7, s8, s9, s10] = [s[0]!, s[1]!, s[4]!, s[5]!, s[6]!, s[7]!, s[8]!, s[9]!, s[10]!]
+  const grip = gripOf(course, s)
   let [x, y, j3, a, b, c, d] = [s0, s1, s6, s7, s8, s9, s10]
   let [x_, y_, j3_, a_, b_, c_, d_] = [0, 0, 0, 0, 0, 0, 0]
   // Four stages, and a fifth evaluation for the velocity at the end.
@@ -268,7 +273,8 @@ function roll(course: Course, s: Float64Array, h: number): void {
     const w1 = r11 * wx + r21 * wy + r31 * wz
     const w2 = r12 * wx + r22 * wy + r32 * wz
     const w3 = r13 * wx + r23 * wy + r33 * wz
-    const dj3 = spinPatchM === 0 ? 0 : (-muAt(course, x, y) * gravity * spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
+    const dj3 =
+      spinPatchM === 0 ? 0 : (-grip * muAt(course, x, y) * gravity * spinPatchM * wz) / sqrt(wz * wz + spinSmoothing)
     const da = 0.5 * (-b * w1 - c * w2 - d * w3)
     const db = 0.5 * (a * w1 + c * w3 - d * w2)
     const dc = 0.5 * (a * w2 + d * w1 - b * w3)
@@ -308,10 +314,47 @@ function roll(course: Course, s: Float64Array, h: number): void {
   }
 }
 
+/** Share of the friction that a ball keeps which rolls on its own oil. */
+const gripOf = ({ flareCoupling, flareWidthM }: Course, s: Float64Array): number =>
+  flareCoupling === 0 ? 1 : 1 - flareCoupling * exp(-s[11]! / flareWidthM)
+
+/** Spin of a state with momentum about the centre, along the body's principal axes, rad/s. */
+function bodySpin({ k1, k2, k3 }: Course, s: Float64Array): readonly [number, number, number] {
+  const [l1, l2, l3] = [s[4]!, s[5]!, s[6]!]
+  const [a, b, c, d] = [s[7]!, s[8]!, s[9]!, s[10]!]
+  return [
+    ((a * a + b * b - c * c - d * d) * l1 + 2 * (b * c + a * d) * l2 + 2 * (b * d - a * c) * l3) / k1,
+    (2 * (b * c - a * d) * l1 + (a * a - b * b + c * c - d * d) * l2 + 2 * (c * d + a * b) * l3) / k2,
+    (2 * (b * d + a * c) * l1 + 2 * (c * d - a * b) * l2 + (a * a - b * b - c * c + d * d) * l3) / k3,
+  ]
+}
+
+/** Migration of the axis over a step of rolling, from its spin before and after: psi goes toward it within a revolution. */
+function driftPsi(course: Course, s: Float64Array, from: readonly [number, number, number], h: number): void {
+  if (course.flareCoupling === 0) return
+  const to = bodySpin(course, s)
+  const [p, q] = [Math.hypot(...from), Math.hypot(...to)]
+  if (p < 1e-6 || q < 1e-6) return
+  const [x, y, z] = [
+    from[1] * to[2] - from[2] * to[1],
+    from[2] * to[0] - from[0] * to[2],
+    from[0] * to[1] - from[1] * to[0],
+  ]
+  const arc = Math.hypot(x, y, z) / (p * q)
+  const turns = q * h * perTurn
+  s[11] = s[11]! + ((course.radiusM * arc) / turns - s[11]!) * (1 - exp(-turns))
+}
+
 /** From sliding to rolling: momentum about the centre becomes momentum about the contact, r × v with r = R ẑ. */
 function lockContact(course: Course, s: Float64Array): void {
   s[4] = s[4]! - course.radiusM * s[3]!
   s[5] = s[5]! + course.radiusM * s[2]!
+}
+
+/** Back from rolling to sliding. */
+function freeContact(course: Course, s: Float64Array): void {
+  s[4] = s[4]! + course.radiusM * s[3]!
+  s[5] = s[5]! - course.radiusM * s[2]!
 }
 
 /** Speed of slip at the contact, m/s. */
@@ -351,23 +394,40 @@ export function integrate(course: Course, start: Float64Array, stepS = baseStepS
   let count = 0
   let t = 0
   let rolling = false
+  let letGo = false
   time[0] = 0
   while (count < most - 1) {
     const speed = state[3]!
     if (speed < 0.05 || t > longestS) break
     if (rolling) {
       const h = Math.min(stepS, (entryM - state[1]!) / speed)
+      const [vx, vy] = [state[2]!, state[3]!]
+      before.set(state)
+      freeContact(course, before)
       roll(course, state, h)
+      // To roll on, a ball whose axis wanders needs friction; where the lane has less, it slips again from where it was.
+      const needed = Math.hypot(state[2]! - vx, state[3]! - vy) / h
+      if (needed > gravity * gripOf(course, state) * muAt(course, before[0]!, before[1]!)) {
+        state.set(before)
+        rolling = false
+        letGo = true
+        continue
+      }
       t += h
       count += 1
       const at = count * stateSize
       for (let i = 0; i < stateSize; i += 1) states[at + i] = state[i]!
-      // The trace holds momentum about the centre, and what is left of the flare as it was.
+      // The trace holds momentum about the centre.
       states[at + 4] = state[4]! + course.radiusM * state[3]!
       states[at + 5] = state[5]! - course.radiusM * state[2]!
+      after.set(states.subarray(at, at + stateSize))
+      driftPsi(course, after, bodySpin(course, before), h)
+      states[at + 11] = state[11] = after[11]!
       slip[count] = 0
     } else {
-      const h = slide(course, state, stepS, bound)
+      const h = slide(course, state, stepS, bound, letGo)
+      // Until its slip has grown it is not asked again whether it rolls.
+      letGo = letGo && lastSlip[0]! < lockedSlip
       slip[count] = lastSlip[0]!
       if (h === 0) {
         rolling = true
