@@ -184,7 +184,7 @@ describe('flare and practice', () => {
     const wrong = { ...flareCases.cases[0]!, pap: { overIn: 12, upIn: 0 }, holes: [{ name: '', overIn: 0 }] }
     expect(run('flare', wrong)).toEqual({
       ok: false,
-      problems: expect.arrayContaining(['pap.overIn: PAP over: 0 to 7 in', 'holes[0].name: Hole: a name']),
+      problems: expect.arrayContaining(['pap.overIn: PAP over: 0 to 7 in', 'holes[0].name: Hole: please fill this in']),
     })
   })
   test('practice answers the cells that are asked for, and names what there is', () => {

@@ -1,6 +1,7 @@
+import type { AnySchema, InferType } from 'yup'
 import {
   type Checked,
-  check,
+  check as checkSchema,
   compareSchema,
   flareSchema,
   filmSchema,
@@ -38,6 +39,15 @@ import {
   transitionDefaults,
   usualLines,
 } from '@sleetfall/core'
+import { misread } from './form.ts'
+
+/** Checks an input against its schema, and that nothing of it was let fall or read as something else. */
+function check<S extends AnySchema>(schema: S, input: unknown): Checked<InferType<S>> {
+  const checked = checkSchema(schema, input)
+  if (!checked.ok) return checked
+  const fields = misread(input, checked.value)
+  return fields.length > 0 ? { ok: false, fields: [...fields] } : checked
+}
 
 /** A headless command: one JSON value in, one out, or the problems of the input. */
 export type Command = (input: unknown) => Checked<unknown>

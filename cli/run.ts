@@ -1,4 +1,5 @@
 import type { Command } from './commands.ts'
+import { formProblems } from './form.ts'
 
 export type CommandResult =
   { readonly ok: true; readonly output: string } | { readonly ok: false; readonly problems: readonly string[] }
@@ -7,10 +8,12 @@ export type CommandResult =
 export function runCommand(command: Command, text: string): CommandResult {
   let input: unknown
   try {
-    input = JSON.parse(text)
+    input = JSON.parse(text) as unknown
   } catch (error) {
     return { ok: false, problems: [`input: not JSON (${(error as Error).message})`] }
   }
+  const [malformed] = formProblems(input)
+  if (malformed) return { ok: false, problems: [`${malformed.path || 'input'}: ${malformed.message}`] }
   const many = Array.isArray(input)
   const results = (many ? (input as unknown[]) : [input]).map((one) => command(one))
   const problems = results.flatMap((result, index) =>

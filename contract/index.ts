@@ -1,3 +1,4 @@
+import './locale.ts'
 export * from './access.ts'
 export * from './bag.ts'
 export * from './balls.ts'

@@ -1,7 +1,7 @@
 import { coverFamilies, practiceConditions, styleBands } from '@sleetfall/core'
 import * as yup from 'yup'
 import { hands } from './customers.ts'
-import { oneOf, quantity } from './fields.ts'
+import { oneOf, quantity, requiredText } from './fields.ts'
 import { loadsSchema } from './lanes.ts'
 
 /** A plain number with its range told in the message. */
@@ -23,15 +23,38 @@ const bowlerSchema = yup.object({
 
 const part = needed('Axis', -1, 1)
 const axis = yup.tuple([part, part, part]).required('Axis: three numbers')
-const ballSchema = yup.object({
-  weightLb: figure('weightLb', 'Weight'),
-  diameterIn: needed('Diameter', 8.4, 8.7),
-  rgIn: figure('rgIn', 'RG'),
-  differentialIn: figure('differentialIn', 'Differential'),
-  intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
-  /** Of a drilled ball: its principal axes along pin, middle axis and PSA, as `drill` gives them. */
-  axes: yup.tuple([axis, axis, axis]).default(undefined).optional(),
-})
+/** Unit length and square to each other, as nearly as figures of three decimals are. */
+const squareWithin = 0.005
+const areSquare = (axes: readonly (readonly number[])[]) =>
+  axes.every((a, i) =>
+    axes.every((b, j) => Math.abs(a.reduce((sum, x, k) => sum + x * b[k]!, 0) - (i === j ? 1 : 0)) < squareWithin),
+  )
+const ballSchema = yup
+  .object({
+    weightLb: figure('weightLb', 'Weight'),
+    diameterIn: needed('Diameter', 8.4, 8.7),
+    rgIn: figure('rgIn', 'RG'),
+    differentialIn: figure('differentialIn', 'Differential'),
+    intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+    /** Of a drilled ball: its principal axes along pin, middle axis and PSA, as `drill` gives them. */
+    axes: yup
+      .tuple([axis, axis, axis])
+      .default(undefined)
+      .optional()
+      .test(
+        'square',
+        'Axes: three of length 1, square to each other',
+        (axes) =>
+          axes === undefined ||
+          axes.some((one) => one.some((x) => !Number.isFinite(x))) ||
+          areSquare(axes as number[][]),
+      ),
+  })
+  .test(
+    'intermediate',
+    'Intermediate differential: not over the differential',
+    (ball) => !(Number(ball?.intermediateDifferentialIn) > Number(ball?.differentialIn)),
+  )
 
 export const motionLayoutSchema = yup.object({
   drillingAngleDeg: figure('drillingAngleDeg', 'Drilling angle'),
@@ -126,7 +149,10 @@ const sampling = {
   seed: needed('Seed', 0, 4_294_967_295).integer('Seed: a whole number, 0 to 4294967295'),
 }
 const range = (label: string) =>
-  yup.tuple([needed(`${label}, least`, 1, 39), needed(`${label}, most`, 1, 39)]).required(`${label}: [least, most]`)
+  yup
+    .tuple([needed(`${label}, least`, 1, 39), needed(`${label}, most`, 1, 39)])
+    .required(`${label}: [least, most]`)
+    .test('order', `${label}: the least comes first`, (range) => !range || !(range[0] > range[1]))
 
 /** Cells of the starting-surface table to hold the engine against; none given: all that the table speaks of. */
 export const practiceSchema = yup.object({
@@ -146,7 +172,7 @@ export const flareSchema = yup.object({
   holes: yup
     .array(
       yup.object({
-        name: yup.string().trim().max(40, 'Hole: at most 40 letters').required('Hole: a name'),
+        name: requiredText('Hole', 40),
         overIn: needed('Over', -14, 14),
         upIn: needed('Up', -7, 7),
         diameterIn: needed('Diameter', 0.1, 2),
