@@ -44,6 +44,12 @@ test('a record is undone from the notice and by key, and a reading shows as meas
   const form = page.getByRole('dialog')
   for (const [index, grit] of ['2500', '2550', '2400', '2450'].entries())
     await form.getByRole('textbox', { name: `Spot ${index + 1}` }).fill(grit)
+  // A figure too few is asked about, beside the spots that say otherwise.
+  await form.getByRole('textbox', { name: 'Spot 2' }).fill('255')
+  await expect(form.getByText('Spot 2: 255? 2550 would fit the rest.')).toBeVisible()
+  await form.getByRole('button', { name: 'It was 2550' }).click()
+  await expect(form.getByText('would fit the rest')).toHaveCount(0)
+  await expect(form.getByRole('textbox', { name: 'Spot 2' })).toHaveValue('2550')
   await form.getByRole('button', { name: 'Save' }).click()
   await expect(panel.getByText('measured: Scanned, and no game since')).toBeVisible()
   await expect(panel.getByText('2500 grit, target 2000')).toBeVisible()

@@ -13,6 +13,7 @@ import {
 } from './oil.ts'
 import { type Finish, type RecipeStep, applyRecipe, effectiveRaUm, stepTargetRaUm } from './recipe.ts'
 import { type WearFit, type WearPrior, type WearReading, fitWear, leavesWindowAt, parametersOf } from './fit.ts'
+import { assumedRange, fittedRange } from './leaving.ts'
 import { type WearParameters, gamesUntilOutside, wearParameters, wornOnUm } from './wear.ts'
 
 /** Everything in a ball's history that changes its surface or its oil. `atMs` is the time it happened. */
@@ -82,6 +83,8 @@ export interface SurfaceNow {
   readonly status: SurfaceStatus
   /** Games until the surface leaves its window; null when it never does or nothing is known. */
   readonly gamesLeft: number | null
+  /** 90 % range of that, from how well start and wear are known; its end is null when it may never leave. Null while nothing is known. */
+  readonly gamesLeftRange: readonly [from: number, to: number | null] | null
   readonly gamesOnSurface: number
   readonly totalGames: number
   readonly settled: boolean
@@ -256,6 +259,12 @@ export function surfaceNow(
     finish = { raTopUm: band.raUm, raBaseUm: Math.max(band.raUm, finish.raBaseUm) }
   const gamesLeft =
     finish && window ? gamesLeftOf(finish.raTopUm, gamesOnSurface, window, fitted, wear, provenance) : null
+  const gamesLeftRange =
+    finish && window && gamesLeft !== null
+      ? fitted && provenance === 'fitted'
+        ? fittedRange(fitted, gamesOnSurface, window)
+        : assumedRange(fitted?.fit ?? wear, finish.raTopUm, gamesOnSurface, window)
+      : null
   const fresh = lastSurfacedMs !== null ? constants.settlingGames : Infinity
   return {
     finish,
@@ -266,6 +275,7 @@ export function surfaceNow(
     asked: subject.targetGrit !== null,
     status: statusOf(finish, window, gamesLeft, subject.targetGrit !== null),
     gamesLeft,
+    gamesLeftRange,
     gamesOnSurface,
     totalGames,
     settled: totalGames >= 10 && !(gamesOnSurface < fresh && fresh !== Infinity),

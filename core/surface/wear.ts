@@ -50,15 +50,20 @@ export function gamesUntilOutside(
     const ra = wornOnUm(p, raUm, gamesOnSurface, games)
     return ra < window.minRaUm || ra > window.maxRaUm
   }
-  if (outside(0)) return 0
-  const horizon = 2000
-  if (!outside(horizon)) return null
-  let inside = 0
-  let out = horizon
-  while (out - inside > 0.01) {
-    const middle = (inside + out) / 2
-    if (outside(middle)) out = middle
-    else inside = middle
+  return firstGame(outside)
+}
+
+/** Beyond so many games nobody asks. */
+const horizonGames = 2000
+/** Number of games after which something that stays true once it is so becomes so; 0 when it is, null when it never does. */
+export function firstGame(is: (games: number) => boolean): number | null {
+  if (is(0)) return 0
+  if (!is(horizonGames)) return null
+  let [not, yes] = [0, horizonGames]
+  while (yes - not > 0.01) {
+    const middle = (not + yes) / 2
+    if (is(middle)) yes = middle
+    else not = middle
   }
-  return inside
+  return not
 }

@@ -29,6 +29,8 @@ export interface Due {
   /** Games until then; 0 when it is due, negative when it was; null when a date decides. */
   readonly games: number | null
   readonly atMs: number
+  /** 90 % range of a date that follows from wear; its end is null when it may never come. Null where nothing is estimated. */
+  readonly rangeMs: readonly [from: number, to: number | null] | null
   /** Somebody asked for it: a target or a school that was chosen. The rest can wait until the ball comes in, and raises no alarm. */
   readonly asked: boolean
 }
@@ -37,7 +39,15 @@ export interface UpkeepBall {
   readonly cover: CoverFamily
   readonly surface: Pick<
     SurfaceNow,
-    'asked' | 'status' | 'gamesLeft' | 'gamesOnSurface' | 'gamesSinceExtraction' | 'oil' | 'oilShare' | 'lastSurfacedMs'
+    | 'asked'
+    | 'status'
+    | 'gamesLeft'
+    | 'gamesLeftRange'
+    | 'gamesOnSurface'
+    | 'gamesSinceExtraction'
+    | 'oil'
+    | 'oilShare'
+    | 'lastSurfacedMs'
   >
   /** Games since it was last cleaned. */
   readonly gamesSinceCleaning: number
@@ -68,6 +78,7 @@ export function dueWork(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowM
     reason,
     games,
     atMs: afterGames(nowMs, games, play.gamesPerWeek),
+    rangeMs: null,
   })
   const due: Due[] = []
   if (ball.gamesSinceCleaning > 0) due.push(inGames('clean', 'played-not-cleaned', 0))
@@ -83,6 +94,8 @@ function surfaceDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: n
   const { surface } = ball
   const { school } = policy
   if (school === 'lane-shine') return null
+  // Nothing wears on the rack: what was resurfaced and not yet played is as it was made.
+  if (surface.lastSurfacedMs !== null && surface.gamesOnSurface === 0 && school !== 'before-events') return null
   if (school === 'every-series')
     return inGames('touch-up', 'series-played', policy.seriesGames - surface.gamesOnSurface)
   if (school === 'fixed-games') return inGames('resurface', 'fixed-games', policy.fixedGames - surface.gamesOnSurface)
@@ -90,7 +103,13 @@ function surfaceDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: n
   if (surface.status === 'unknown') return inGames('scan', 'surface-unknown', 0)
   if (surface.status === 'too-smooth' || surface.status === 'too-rough')
     return inGames('resurface', 'outside-window', 0)
-  return surface.gamesLeft === null ? null : inGames('resurface', 'leaves-window', surface.gamesLeft)
+  if (surface.gamesLeft === null) return null
+  const at = (games: number) => afterGames(nowMs, games, play.gamesPerWeek)
+  const range = surface.gamesLeftRange
+  return {
+    ...inGames('resurface', 'leaves-window', surface.gamesLeft),
+    rangeMs: range && [at(range[0]), range[1] === null ? null : at(range[1])],
+  }
 }
 
 /** Days that so many games take before an event, at least one. */
@@ -101,9 +120,13 @@ function eventDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: num
   const next = play.eventsMs.find((atMs) => atMs > nowMs)
   if (next === undefined) return null
   const atMs = next - settlingDays(policy.gamesBeforeEvent, play.gamesPerWeek) * dayMs
-  // Brought to its recipe for this event already.
-  const done = ball.surface.lastSurfacedMs !== null && ball.surface.lastSurfacedMs >= atMs - 7 * dayMs
-  return done ? null : { asked: true, work: 'resurface', reason: 'event', games: null, atMs: Math.max(atMs, nowMs) }
+  // Brought to its recipe for this event already, and not played beyond what settles it and a week's usual games.
+  const { lastSurfacedMs, gamesOnSurface } = ball.surface
+  const week = play.gamesPerWeek && play.gamesPerWeek > 0 ? play.gamesPerWeek : assumedGamesPerWeek
+  const done =
+    lastSurfacedMs !== null && lastSurfacedMs >= atMs - 7 * dayMs && gamesOnSurface <= policy.gamesBeforeEvent + week
+  if (done) return null
+  return { asked: true, work: 'resurface', reason: 'event', games: null, atMs: Math.max(atMs, nowMs), rangeMs: null }
 }
 
 function oilDue(ball: UpkeepBall, policy: UpkeepPolicy, nowMs: number, inGames: InGames): Due {
@@ -115,9 +138,10 @@ function oilDue(ball: UpkeepBall, policy: UpkeepPolicy, nowMs: number, inGames: 
     heavy ? 'extract-heavy' : 'extract-light',
     interval - ball.surface.gamesSinceExtraction,
   )
-  const seasonEnd = policy.seasonEnds.map((day) => Date.parse(day)).find((atMs) => atMs > nowMs)
+  const ahead = policy.seasonEnds.map((day) => Date.parse(day)).filter((atMs) => atMs > nowMs)
+  const seasonEnd = ahead.length > 0 ? Math.min(...ahead) : undefined
   // A season's end draws an extraction forward when the ball has played at least a third of its interval.
   if (seasonEnd !== undefined && seasonEnd < byGames.atMs && ball.surface.gamesSinceExtraction * 3 >= interval)
-    return { asked: true, work: 'extract', reason: 'season-end', games: null, atMs: seasonEnd }
+    return { asked: true, work: 'extract', reason: 'season-end', games: null, atMs: seasonEnd, rangeMs: null }
   return byGames
 }

@@ -32,6 +32,7 @@ const ball = (change: Partial<UpkeepBall['surface']> = {}, rest: Partial<UpkeepB
     asked: true,
     status: 'in-window',
     gamesLeft: 9,
+    gamesLeftRange: [6, 14],
     gamesOnSurface: 6,
     gamesSinceExtraction: 20,
     oil: { filmUl: 0, soakedUl: 100 },
@@ -52,6 +53,46 @@ describe('what is due', () => {
     for (const school of schools) expect(surfaceDue(school, ball(worn))).toBeUndefined()
     expect(surfaceDue('fixed-games', ball(worn, { schoolChosen: true }))).toMatchObject({ asked: true })
     expect(surfaceDue('by-measurement', ball({ status: 'too-smooth', gamesLeft: 0 }))).toMatchObject({ asked: true })
+  })
+
+  test('what was resurfaced and not yet played is not due again, under any school', () => {
+    const fresh = { gamesOnSurface: 0, status: 'too-rough', gamesLeft: 0, lastSurfacedMs: nowMs - day } as const
+    for (const school of ['every-series', 'fixed-games', 'by-measurement'] as const) {
+      expect(surfaceDue(school, ball(fresh))).toBeUndefined()
+      expect(surfaceDue(school, ball({ ...fresh, gamesOnSurface: 60 }))).toBeDefined()
+    }
+  })
+
+  test('a ball brought to its recipe for an event and then played thirty games is due again', () => {
+    const event = [nowMs + 5 * day]
+    const since = (gamesOnSurface: number) =>
+      surfaceDue('before-events', ball({ gamesOnSurface, lastSurfacedMs: nowMs - 2 * day }), event)
+    expect(since(2)).toBeUndefined()
+    expect(since(30)).toMatchObject({ reason: 'event', games: null })
+  })
+
+  test('a season’s ends may stand in any order: the next one counts', () => {
+    const ends = [nowMs + 200 * day, nowMs - 30 * day, nowMs + 20 * day].map((ms) =>
+      new Date(ms).toISOString().slice(0, 10),
+    )
+    const dueWith = (seasonEnds: string[]) =>
+      dueWork(
+        ball({ gamesSinceExtraction: 50 }),
+        { ...policyDefaults, seasonEnds },
+        { gamesPerWeek: 3, eventsMs: [] },
+        nowMs,
+      ).find((due) => due.work === 'extract')
+    expect(dueWith(ends)).toEqual(dueWith([...ends].sort()))
+    expect(dueWith(ends)).toMatchObject({ reason: 'season-end', atMs: Date.parse(ends[2]!) })
+  })
+
+  test('a date that follows from wear is a range of days, in the same games a week', () => {
+    const due = surfaceDue('by-measurement')!
+    expect(due).toMatchObject({ reason: 'leaves-window', games: 9 })
+    expect(due.rangeMs!.map((ms) => (ms! - nowMs) / day)).toEqual([expect.closeTo(14, 6), expect.closeTo(32.667, 2)])
+    expect(due.atMs).toBeGreaterThan(due.rangeMs![0])
+    expect(surfaceDue('by-measurement', ball({ gamesLeftRange: [6, null] }))!.rangeMs![1]).toBeNull()
+    expect(surfaceDue('fixed-games')!.rangeMs).toBeNull()
   })
 
   test('cleaning waits until the ball comes in; in the shop it is done now', () => {

@@ -50,7 +50,13 @@ async function save() {
     @close="emit('close')"
   >
     <p>{{ t('balls.scanHint') }}</p>
-    <SpotReadings v-model="readings" :ball-id="ball.id" :expected-grit="label" :errors="form.errors" />
+    <SpotReadings
+      v-model="readings"
+      :ball-id="ball.id"
+      :expected-grit="label"
+      :predicted-grit="ball.surface.grit"
+      :errors="form.errors"
+    />
     <p v-if="form.errors['grits']" class="bad" role="alert">{{ form.errors['grits'] }}</p>
   </FormDialog>
 </template>

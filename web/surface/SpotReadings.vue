@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type ScanSpot, gritOfRa, limits, raOfGrit, scanSummary, scannerTopGrit } from '@sleetfall/core'
+import { type ScanSpot, gritOfRa, limits, raOfGrit, readingMeant, scanSummary, scannerTopGrit } from '@sleetfall/core'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
@@ -17,6 +17,8 @@ const props = defineProps<{
   ballId: string
   /** What the label or the last known finish says; a scan far from it is pointed out. */
   expectedGrit?: number | null | undefined
+  /** What the ball's curve says that it reads now; a slip of ten is asked about. */
+  predictedGrit?: number | null | undefined
   errors?: Readonly<Record<string, string>>
 }>()
 const { t } = useI18n()
@@ -57,6 +59,14 @@ const disagrees = computed(() => {
     raOfGrit(Math.min(props.expectedGrit, scannerTopGrit)) / raOfGrit(Math.min(summary.value.grit, scannerTopGrit))
   return Math.abs(Math.log(factor)) > Math.log(1.3)
 })
+/** Likely slips of ten, by the other spots and by the curve: shown with what was meant, and left as they are unless somebody says so. */
+const slips = computed(() =>
+  readings.value.flatMap(({ grit }, index) => {
+    const others = readings.value.flatMap((one, at) => (at === index || one.grit === null ? [] : [one.grit]))
+    const meant = readingMeant(grit, [...others, ...(props.predictedGrit == null ? [] : [props.predictedGrit])])
+    return meant === null || grit === null ? [] : [{ index, grit, meant }]
+  }),
+)
 const text = (grit: number | null) =>
   grit === null || !Number.isFinite(grit)
     ? '–'
@@ -88,6 +98,12 @@ const text = (grit: number | null) =>
         >
       </div>
     </div>
+    <p v-for="slip in slips" :key="slip.index" class="row" role="status">
+      ◇ {{ t('surface.scan.slip', { n: slip.index + 1, typed: slip.grit, meant: slip.meant }) }}
+      <v-btn class="touch" @click="put(slip.index, slip.meant)">{{
+        t('surface.scan.itWas', { meant: slip.meant })
+      }}</v-btn>
+    </p>
     <p v-if="!scanner?.connected" class="small soft">{{ t('surface.scan.notConnected') }}</p>
     <p v-if="summary" role="status">
       {{ t('surface.scan.median', { grit: text(summary.grit), spread: Math.round(summary.spreadGrit) }) }}

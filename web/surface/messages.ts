@@ -56,6 +56,8 @@ export default {
     '2000-polish': '2000 and polish',
   },
   scan: {
+    slip: 'Spot {n}: {typed}? {meant} would fit the rest.',
+    itWas: 'It was {meant}',
     spot: 'Spot {n}, {where}',
     where: { track: 'on the track', 'off-track': 'off the track' },
     read: 'Read',

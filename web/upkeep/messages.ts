@@ -3,6 +3,8 @@ export default {
   due: 'Due',
   now: 'now',
   whenIn: 'when it comes in',
+  between: 'between {from} and {to}',
+  from: 'not before {from}',
   inGames: 'in {n} games, about {day} | in {n} game, about {day} | in {n} games, about {day}',
   nothingDue: 'Nothing is due in this time.',
   noBalls: 'No balls in care yet.',

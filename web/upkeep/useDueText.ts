@@ -24,7 +24,15 @@ export function useDueText() {
         ? t('upkeep.now')
         : due.games === null
           ? `${dayText(iso(due))}, ${fromToday(iso(due))}`
-          : t('upkeep.inGames', { n: Math.round(due.games), day: dayText(iso(due)) }, Math.round(due.games))
+          : t('upkeep.inGames', { n: Math.round(due.games), day: dayText(iso(due)) }, Math.round(due.games)) +
+            range(due)
+  /** Between which days, by how well its wear is known; nothing where both are the same. */
+  function range({ rangeMs }: Due): string {
+    if (!rangeMs) return ''
+    const [from, to] = rangeMs.map((ms) => ms !== null && dayText(new Date(ms).toISOString()))
+    if (from === to) return ''
+    return ` (${to ? t('upkeep.between', { from, to }) : t('upkeep.from', { from })})`
+  }
   const work = (due: Due) => t(`upkeep.works.${due.work}`)
   const why = (due: Due) => t(`upkeep.reasons.${due.reason}`)
   return { now, when, work, why }
