@@ -105,7 +105,7 @@ describe('oil learnt from tests before and after', () => {
     const before = await pageOf(ball.id)
     expect(before.oilPairs).toBe(0)
     current = await benchHands(technician).through(current, current.procedure.length)
-    const afterTrialId = await trial('After', 18)
+    const afterTrialId = await trial('After', 22)
     await technician
       .post(`/bench/jobs/${job.id}/trial`, { version: current.version, side: 'after', trialId: afterTrialId })
       .expect(200)
