@@ -17,6 +17,7 @@ import {
   bestLines,
   clearanceIn,
   compareVariants,
+  type Drilled,
   type Drilling,
   drilledBall,
   drillingProblems,
@@ -183,10 +184,16 @@ function layout(input: unknown): Checked<unknown> {
   if (!read.ok) return read
   const { drilling, layout: figures } = read.value
   if (!drilling) return { ok: true, value: { layout: figures, drilled: null } }
-  const { weightLb, rgIn, differentialIn, intermediateDifferentialIn } = drilledBall(drilling)
+  const figuresOf = ({ weightLb, rgIn, differentialIn, intermediateDifferentialIn }: Drilled) => ({
+    ...{ weightLb, rgIn, differentialIn, intermediateDifferentialIn },
+  })
+  const drilled = figuresOf(drilledBall({ ...drilling, wholeCylinders: true }))
+  const once = drilledBall(drilling)
+  const meets = drillingProblems(drilling, once).filter((problem) => problem.kind === 'meet')
   return {
     ok: true,
-    value: { layout: figures, drilled: { weightLb, rgIn, differentialIn, intermediateDifferentialIn } },
+    // Holes as whole cylinders; where two meet inside, what they share was not there to be taken off twice.
+    value: { layout: figures, drilled, ...(meets.length > 0 ? { meets, drilledOnce: figuresOf(once) } : {}) },
   }
 }
 

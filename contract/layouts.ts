@@ -13,7 +13,7 @@ const needed = (label: string, min: number, max: number, unit = 'in') =>
 
 const figure = (name: LimitName, label: string) => quantity(name, label).required(`${label}: ${rangeText(name)}`)
 
-export const holeSchema = yup.object({
+const holeFields = yup.object({
   name: requiredText('Hole', 30),
   overIn: figure('holeOverIn', 'Over'),
   upIn: figure('holeUpIn', 'Up'),
@@ -34,6 +34,12 @@ export const holeSchema = yup.object({
     .default(undefined)
     .optional(),
 })
+
+export const holeSchema = holeFields.test(
+  'bore',
+  'Insert bore: less than the hole’s diameter',
+  (hole) => !(Number(hole?.insert?.boreIn) >= Number(hole?.diameterIn)),
+)
 
 const blankSchema = yup.object({
   weightLb: quantity('weightLb', 'Weight').required('Weight: 6 to 16 lb'),

@@ -42,6 +42,8 @@ export interface Drilling {
   readonly shells?: readonly { readonly belowRadiusIn: number; readonly densityGcc: number }[] | undefined
   /** CG mark from the grip centre; the pin's direction from it is the label's. Without it the CG lies at the grip centre. */
   readonly cg?: { readonly overIn: number; readonly upIn: number } | undefined
+  /** What two holes share is taken off twice, as whole cylinders; only to be held against references that do so. */
+  readonly wholeCylinders?: boolean | undefined
 }
 
 export interface Statics {
@@ -97,6 +99,46 @@ interface Piece {
   readonly lengthM: number
 }
 
+/** Grid over a hole: discs along it, rings of equal area in each, points around each ring. */
+const discs = 48
+const rings = 8
+const around = 32
+
+/**
+ * Where two holes meet inside the ball: points of the second that lie in the first as well, each with its share of the second's
+ * volume. Empty where they do not meet.
+ */
+function meeting(first: Hole, second: Hole, radiusIn: number): { readonly at: Vector; readonly share: number }[] {
+  const [a, b] = [holeAxis(first, radiusIn), holeAxis(second, radiusIn)]
+  const [lengthA, lengthB] = [first.depthIn * metresPerInch, second.depthIn * metresPerInch]
+  const [radiusA, radiusB] = [first.diameterIn, second.diameterIn].map((width) => (width / 2) * metresPerInch) as [
+    number,
+    number,
+  ]
+  const side = normalised(cross(b.inward, Math.abs(b.inward[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]))
+  const other = cross(b.inward, side)
+  const share = 1 / (discs * rings * around)
+  const found: { at: Vector; share: number }[] = []
+  for (let disc = 0; disc < discs; disc += 1) {
+    const middle = combine(1, b.start, (lengthB * (disc + 0.5)) / discs, b.inward)
+    const off = combine(1, middle, -1, a.start)
+    const apart = combine(1, off, -dot(off, a.inward), a.inward)
+    if (Math.hypot(...apart) > radiusA + radiusB) continue
+    for (let ring = 0; ring < rings; ring += 1) {
+      const r = radiusB * Math.sqrt((ring + 0.5) / rings)
+      for (let k = 0; k < around; k += 1) {
+        const angle = (2 * Math.PI * k) / around
+        const at = combine(1, middle, r, combine(Math.cos(angle), side, Math.sin(angle), other))
+        const from = combine(1, at, -1, a.start)
+        const along = dot(from, a.inward)
+        if (along < 0 || along > lengthA) continue
+        if (Math.hypot(...combine(1, from, -along, a.inward)) < radiusA) found.push({ at, share })
+      }
+    }
+  }
+  return found
+}
+
 /** A cylinder (a ring when it has a bore) along an axis, cut where the density changes. */
 function pieces(
   axis: ReturnType<typeof holeAxis>,
@@ -135,17 +177,25 @@ function pieces(
 }
 
 const slices = 40
+/** Part of a disc on the near side of a line less the part on the far side; u is the line's distance from the middle over the radius. */
+function nearLessFar(u: number): number {
+  const held = unit(u)
+  return (2 / Math.PI) * (Math.asin(held) + held * Math.sqrt(1 - held * held))
+}
 /**
  * On which side of the ball's three halving planes a cylinder lies: −1 all on the far side, 1 all on the near side, by
- * thin slices along its axis, each counted by how far it reaches over the plane.
+ * thin slices along its axis, each a disc (or a ring) that the plane cuts into segments.
  */
-function sides({ centre, axis, outerM, lengthM }: Piece): Vector {
+function sides({ centre, axis, outerM, innerM, lengthM }: Piece): Vector {
   const side = (k: 0 | 1 | 2) => {
-    const reach = outerM * Math.sqrt(Math.max(0, 1 - axis[k] ** 2))
+    const slope = Math.sqrt(Math.max(0, 1 - axis[k] ** 2))
+    const disc = (at: number, radiusM: number) =>
+      radiusM * slope < 1e-9 ? Math.sign(at) : nearLessFar(at / (radiusM * slope))
+    const [outer, inner] = [outerM * outerM, innerM * innerM]
     let sum = 0
     for (let slice = 0; slice < slices; slice += 1) {
       const at = centre[k] + axis[k] * lengthM * ((slice + 0.5) / slices - 0.5)
-      sum += reach < 1e-9 ? Math.sign(at) : unit(at / reach)
+      sum += outer - inner < 1e-18 ? 0 : (outer * disc(at, outerM) - inner * disc(at, innerM)) / (outer - inner)
     }
     return sum / slices
   }
@@ -226,6 +276,21 @@ export function drilledBall(drilling: Drilling): Drilled {
     }
   }
 
+  // What two holes share was taken off twice: once is put back, point by point.
+  for (const { first, second } of drilling.wholeCylinders ? [] : pairsOf(holes))
+    for (const { at, share } of meeting(first, second, radiusIn)) {
+      const volume = (Math.PI / 4) * second.diameterIn ** 2 * second.depthIn * metresPerInch ** 3
+      const massKg = share * volume * 1000 * density(Math.hypot(...at) / metresPerInch)
+      imbalance = combine(1, imbalance, massKg, [Math.sign(at[0]), Math.sign(at[1]), Math.sign(at[2])])
+      mass += massKg
+      moment = combine(1, moment, massKg, at)
+      tensor = tensor.add(
+        Matrix.eye(3)
+          .mul(massKg * dot(at, at))
+          .sub(outerProduct(at, at).mul(massKg)),
+      )
+    }
+
   const centre: Vector = combine(1 / mass, moment, 0, moment)
   const about = tensor.sub(
     Matrix.eye(3)
@@ -265,9 +330,17 @@ export function drilledBall(drilling: Drilling): Drilled {
   }
 }
 
+/** Every two open holes; what is drilled into a plug meets nothing. */
+const pairsOf = (holes: readonly Hole[]) => {
+  const open = holes.filter((hole) => !hole.plug)
+  return open.flatMap((first, index) => open.slice(index + 1).map((second) => ({ first, second })))
+}
+
 /** What is wrong, or against the assumed rules, with a drilling; names of the holes it is about. */
 export type DrillingProblem =
   | { readonly kind: 'overlap'; readonly holes: readonly [string, string]; readonly byIn: number }
+  /** They meet inside, by this share of the second hole. */
+  | { readonly kind: 'meet'; readonly holes: readonly [string, string]; readonly share: number }
   | { readonly kind: 'cuts-pin' | 'cuts-cg' | 'near-pin'; readonly hole: string; readonly distanceIn: number }
   | { readonly kind: 'too-deep'; readonly hole: string; readonly maxIn: number }
   | { readonly kind: 'differential'; readonly differentialIn: number; readonly limitIn: number }
@@ -282,6 +355,10 @@ export function drillingProblems(drilling: Drilling, drilled: Drilled): Drilling
   const live = drilling.holes.filter((hole) => !hole.plug)
   const place = (hole: { readonly overIn: number; readonly upIn: number }) => placeOf(hole.overIn, hole.upIn, radiusIn)
   const problems: DrillingProblem[] = []
+  for (const { first, second } of pairsOf(drilling.holes)) {
+    const share = meeting(first, second, radiusIn).reduce((sum, one) => sum + one.share, 0)
+    if (share > 0) problems.push({ kind: 'meet', holes: [first.name, second.name], share })
+  }
   const marks = placesOf(drilling.layout, placeOf(drilling.pap.overIn, drilling.pap.upIn, radiusIn), radiusIn)
   live.forEach((hole, index) => {
     for (const other of live.slice(index + 1)) {

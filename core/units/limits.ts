@@ -52,7 +52,7 @@ export const limits = {
   pinDistanceIn: limit(0, 6.75, 0.0625, 'in', 4),
   drillingAngleDeg: limit(0, 180, 1, '°'),
   pinToPapIn: limit(0, 6.75, 0.0625, 'in', 4),
-  psaToPapIn: limit(0, 13.5, 0.0625, 'in', 4),
+  psaToPapIn: limit(0, 13.51, 0.0625, 'in', 4),
   pinBufferIn: limit(0, 6.75, 0.0625, 'in', 4),
   holeOverIn: limit(-7, 7, 0.0625, 'in', 4),
   holeUpIn: limit(-6.5, 6.5, 0.0625, 'in', 4),

@@ -299,28 +299,34 @@ const predictions = computed(() =>
 const problems = computed(() => {
   if (!drilling.value || !drilled.value) return []
   const found = drillingProblems(drilling.value, drilled.value).map((problem) =>
-    problem.kind === 'overlap'
-      ? t('fitting.problems.overlap', { a: problem.holes[0], b: problem.holes[1], by: mark(problem.byIn) })
-      : problem.kind === 'static'
-        ? t('fitting.problems.static', {
-            side: t(`fitting.sides.${problem.side}`),
-            oz: problem.ounces.toFixed(1),
-            limit: problem.limitOz,
-          })
-        : problem.kind === 'differential'
-          ? t('fitting.problems.differential', {
-              is: problem.differentialIn.toFixed(3),
-              limit: problem.limitIn.toFixed(3),
+    problem.kind === 'meet'
+      ? t('fitting.problems.meet', {
+          a: problem.holes[0],
+          b: problem.holes[1],
+          percent: Math.max(1, Math.round(100 * problem.share)),
+        })
+      : problem.kind === 'overlap'
+        ? t('fitting.problems.overlap', { a: problem.holes[0], b: problem.holes[1], by: mark(problem.byIn) })
+        : problem.kind === 'static'
+          ? t('fitting.problems.static', {
+              side: t(`fitting.sides.${problem.side}`),
+              oz: problem.ounces.toFixed(1),
+              limit: problem.limitOz,
             })
-          : problem.kind === 'too-deep'
-            ? t('fitting.problems.deep', { hole: problem.hole, max: mark(problem.maxIn) })
-            : t(
-                `fitting.problems.${problem.kind === 'near-pin' ? 'nearPin' : problem.kind === 'cuts-pin' ? 'cutsPin' : 'cutsCg'}`,
-                {
-                  hole: problem.hole,
-                  distance: mark(problem.distanceIn),
-                },
-              ),
+          : problem.kind === 'differential'
+            ? t('fitting.problems.differential', {
+                is: problem.differentialIn.toFixed(3),
+                limit: problem.limitIn.toFixed(3),
+              })
+            : problem.kind === 'too-deep'
+              ? t('fitting.problems.deep', { hole: problem.hole, max: mark(problem.maxIn) })
+              : t(
+                  `fitting.problems.${problem.kind === 'near-pin' ? 'nearPin' : problem.kind === 'cuts-pin' ? 'cutsPin' : 'cutsCg'}`,
+                  {
+                    hole: problem.hole,
+                    distance: mark(problem.distanceIn),
+                  },
+                ),
   )
   const onTrack = clearances.value
     .filter(({ inches }) => inches < 0.25)

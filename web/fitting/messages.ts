@@ -73,6 +73,7 @@ export default {
   staticsUnknown: 'Balance not known: the blank’s top weight is missing.',
   noCore: 'RG and differential of this ball are not on record, so the drilled figures cannot be computed.',
   problems: {
+    meet: '{a} and {b} meet inside: {percent} % of {b} is {a} already, and is counted once. Less depth or more pitch keeps a wall.',
     overlap: '{a} and {b} run into each other by {by}',
     nearPin: '{hole} lies close to the pin: {distance} from its edge',
     cutsPin: '{hole} cuts the pin: {distance} from its edge',
