@@ -104,11 +104,26 @@ const discs = 48
 const rings = 8
 const around = 32
 
+interface Shared {
+  readonly at: Vector
+  readonly share: number
+}
+/** Holes are values that never change, and a layout that is dragged keeps its holes: each pair is looked at once. */
+const met = new WeakMap<Hole, WeakMap<Hole, { readonly radiusIn: number; readonly points: readonly Shared[] }>>()
+function meeting(first: Hole, second: Hole, radiusIn: number): readonly Shared[] {
+  const of = met.get(first) ?? new WeakMap()
+  met.set(first, of)
+  const known = of.get(second)
+  if (known?.radiusIn === radiusIn) return known.points
+  const points = findMeeting(first, second, radiusIn)
+  of.set(second, { radiusIn, points })
+  return points
+}
 /**
  * Where two holes meet inside the ball: points of the second that lie in the first as well, each with its share of the second's
  * volume. Empty where they do not meet.
  */
-function meeting(first: Hole, second: Hole, radiusIn: number): { readonly at: Vector; readonly share: number }[] {
+function findMeeting(first: Hole, second: Hole, radiusIn: number): readonly Shared[] {
   const [a, b] = [holeAxis(first, radiusIn), holeAxis(second, radiusIn)]
   const [lengthA, lengthB] = [first.depthIn * metresPerInch, second.depthIn * metresPerInch]
   const [radiusA, radiusB] = [first.diameterIn, second.diameterIn].map((width) => (width / 2) * metresPerInch) as [
@@ -118,7 +133,7 @@ function meeting(first: Hole, second: Hole, radiusIn: number): { readonly at: Ve
   const side = normalised(cross(b.inward, Math.abs(b.inward[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]))
   const other = cross(b.inward, side)
   const share = 1 / (discs * rings * around)
-  const found: { at: Vector; share: number }[] = []
+  const found: Shared[] = []
   for (let disc = 0; disc < discs; disc += 1) {
     const middle = combine(1, b.start, (lengthB * (disc + 0.5)) / discs, b.inward)
     const off = combine(1, middle, -1, a.start)

@@ -3,6 +3,7 @@ import { type GripSheet, check, drillingSchema, gripSheetSchema } from '@sleetfa
 import {
   type Distances,
   type Drilling,
+  type DrillingProblem,
   type Hole,
   type Layout,
   type Line,
@@ -296,16 +297,23 @@ const predictions = computed(() =>
   }),
 )
 
+const found = computed(() => (drilling.value && drilled.value ? drillingProblems(drilling.value, drilled.value) : []))
+const meetText = (problem: Extract<DrillingProblem, { kind: 'meet' }>) =>
+  t('fitting.problems.meet', {
+    a: problem.holes[0],
+    b: problem.holes[1],
+    percent: Math.max(1, Math.round(100 * problem.share)),
+  })
+/** Finger holes that point at the centre all but always meet deep inside: worth a line, and a warning only from this share of a hole on. */
+const meetsMuch = 0.15
+const asides = computed(() =>
+  found.value.flatMap((one) => (one.kind === 'meet' && one.share < meetsMuch ? [meetText(one)] : [])),
+)
 const problems = computed(() => {
-  if (!drilling.value || !drilled.value) return []
-  const found = drillingProblems(drilling.value, drilled.value).map((problem) =>
-    problem.kind === 'meet'
-      ? t('fitting.problems.meet', {
-          a: problem.holes[0],
-          b: problem.holes[1],
-          percent: Math.max(1, Math.round(100 * problem.share)),
-        })
-      : problem.kind === 'overlap'
+  const said = found.value.flatMap((problem) => {
+    if (problem.kind === 'meet') return problem.share < meetsMuch ? [] : [meetText(problem)]
+    return [
+      problem.kind === 'overlap'
         ? t('fitting.problems.overlap', { a: problem.holes[0], b: problem.holes[1], by: mark(problem.byIn) })
         : problem.kind === 'static'
           ? t('fitting.problems.static', {
@@ -327,11 +335,12 @@ const problems = computed(() => {
                     distance: mark(problem.distanceIn),
                   },
                 ),
-  )
+    ]
+  })
   const onTrack = clearances.value
     .filter(({ inches }) => inches < 0.25)
     .map(({ name, inches }) => t('fitting.problems.track', { hole: name, distance: mark(inches) }))
-  return [...found, ...onTrack]
+  return [...said, ...onTrack]
 })
 const facts = computed((): DrillFacts => ({
   ball: ball.value?.name ?? '',
@@ -490,6 +499,7 @@ const effect = (value: number) => value.toFixed(1)
           <ul v-if="problems.length > 0" class="problems">
             <li v-for="problem in problems" :key="problem">▲ {{ problem }}</li>
           </ul>
+          <p v-for="aside in asides" :key="aside" class="small soft">{{ aside }}</p>
           <table class="list">
             <tbody>
               <tr v-for="[label, value] in rows" :key="label">

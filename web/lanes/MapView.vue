@@ -205,7 +205,7 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
             <tbody>
               <tr v-for="row in rows" :key="`${row.ballId} ${row.surface}`" :class="{ now: row.surface === 'now' }">
                 <th scope="row">{{ balls.byId.get(row.ballId)?.name }}</th>
-                <td>{{ surfaceName(row.surface) }}</td>
+                <td class="surface">{{ surfaceName(row.surface) }}</td>
                 <td v-for="column in columns" :key="column.key" class="cell">
                   <template v-for="line in [cell(row.ballId, row.surface, column.key)]" :key="line?.pCarry">
                     <span v-if="line === undefined" class="soft" :aria-label="t('lanes.map.pending')">…</span>
@@ -222,9 +222,9 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
                         :aria-label="t('lanes.map.top')"
                         >★</span
                       >
-                      <span class="small">{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}</span>
-                      <span class="small figure"
-                        >{{ line.laydownBoard.toFixed(0) }} → {{ line.targetBoard.toFixed(0) }}</span
+                      <span class="small under"
+                        >{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}, {{ line.laydownBoard.toFixed(0) }} →
+                        {{ line.targetBoard.toFixed(0) }}</span
                       ></router-link
                     >
                   </template>
@@ -275,14 +275,21 @@ tr.now > * {
   padding: 2px;
 }
 .share {
-  display: flex;
-  gap: var(--gap-1);
+  display: grid;
+  grid-template-columns: auto 1fr;
+  column-gap: var(--gap-1);
   align-items: baseline;
   padding: 4px 6px;
   color: var(--ink);
   text-decoration: none;
   border-inline-start: 4px solid var(--line);
   background: linear-gradient(to right, var(--panel) var(--share), transparent var(--share));
+  white-space: nowrap;
+}
+.under {
+  grid-column: 1 / -1;
+}
+.surface {
   white-space: nowrap;
 }
 .share:hover {
