@@ -19,7 +19,8 @@ export function formProblems(input: unknown): readonly FieldProblem[] {
     if (!isObject(value)) continue
     if (depth > deepest) return [{ path: '', message: `nested more than ${deepest} deep` }]
     for (const key of Object.keys(value)) {
-      if (key === '__proto__') return [{ path: join(path, key), message: 'not a field' }]
+      // Keys that every object has would be taken for a schema's own fields.
+      if (key in Object.prototype) return [{ path: join(path, key), message: 'not a field' }]
       const at = Array.isArray(value) ? `${path}[${key}]` : join(path, key)
       waiting.push({ value: value[key], path: at, depth: depth + 1 })
     }

@@ -83,7 +83,7 @@ describe('what every used ball shows', () => {
           for (const hole of usualHoles) expect(clearanceIn(hole, rings)).toBeGreaterThan(0)
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
 

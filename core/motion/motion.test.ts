@@ -233,7 +233,7 @@ describe('room for error', () => {
 
   test('the quick way gives the brute-force shares within two hundredths, and draws nothing', () => {
     // So many shots that their own noise is half a hundredth.
-    const many = { ...line, samples: 8000 }
+    const many = { ...line, samples: 6000 }
     for (const [index, setting] of grid.entries()) {
       const at = shot({ ...setting, target: index % 2 === 0 ? 10 : 12 })
       const exact = roomForError(at, many)
