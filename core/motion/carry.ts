@@ -14,10 +14,13 @@ const shoulderBoards = 0.4
 const rolledOutFactor = 0.8
 const slowFromMph = 15
 
-export function carryChance(entry: Entry): number {
-  if (entry.gutter) return 0
-  const halfWidth = strikingZone.at0 + strikingZone.perDeg * Math.max(0, entry.entryAngleDeg)
-  const off = Math.max(0, Math.abs(entry.entryBoard - pocketBoards.ideal) - halfWidth)
-  const speed = Math.min(1, entry.entrySpeedMph / slowFromMph)
-  return bestCarry * Math.exp(-0.5 * (off / shoulderBoards) ** 2) * (entry.rolledOut ? rolledOutFactor : 1) * speed
+export const carryChance = ({ gutter, entryBoard, entryAngleDeg, entrySpeedMph, rolledOut }: Entry): number =>
+  gutter ? 0 : carryOf(entryBoard, entryAngleDeg, entrySpeedMph, rolledOut)
+
+/** The same of a ball on the lane, by its figures alone, for the many points of a spread. */
+export function carryOf(entryBoard: number, entryAngleDeg: number, entrySpeedMph: number, rolledOut: boolean): number {
+  const halfWidth = strikingZone.at0 + strikingZone.perDeg * Math.max(0, entryAngleDeg)
+  const off = Math.max(0, Math.abs(entryBoard - pocketBoards.ideal) - halfWidth)
+  const speed = Math.min(1, entrySpeedMph / slowFromMph)
+  return bestCarry * Math.exp(-0.5 * (off / shoulderBoards) ** 2) * (rolledOut ? rolledOutFactor : 1) * speed
 }

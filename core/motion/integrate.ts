@@ -329,18 +329,17 @@ function bodySpin({ k1, k2, k3 }: Course, s: Float64Array): readonly [number, nu
   ]
 }
 
-/** Migration of the axis over a step of rolling, from its spin before and after: psi goes toward it within a revolution. */
-function driftPsi(course: Course, s: Float64Array, from: readonly [number, number, number], h: number): void {
-  if (course.flareCoupling === 0) return
-  const to = bodySpin(course, s)
-  const [p, q] = [Math.hypot(...from), Math.hypot(...to)]
+/** Migration of the axis over a step of rolling, from the states before and after: psi goes toward it within a revolution. */
+function driftPsi(course: Course, s: Float64Array, from: Float64Array, h: number): void {
+  const [a1, a2, a3] = bodySpin(course, from)
+  const [b1, b2, b3] = bodySpin(course, s)
+  const p = sqrt(a1 * a1 + a2 * a2 + a3 * a3)
+  const q = sqrt(b1 * b1 + b2 * b2 + b3 * b3)
   if (p < 1e-6 || q < 1e-6) return
-  const [x, y, z] = [
-    from[1] * to[2] - from[2] * to[1],
-    from[2] * to[0] - from[0] * to[2],
-    from[0] * to[1] - from[1] * to[0],
-  ]
-  const arc = Math.hypot(x, y, z) / (p * q)
+  const x = a2 * b3 - a3 * b2
+  const y = a3 * b1 - a1 * b3
+  const z = a1 * b2 - a2 * b1
+  const arc = sqrt(x * x + y * y + z * z) / (p * q)
   const turns = q * h * perTurn
   s[11] = s[11]! + ((course.radiusM * arc) / turns - s[11]!) * (1 - exp(-turns))
 }
@@ -401,14 +400,17 @@ export function integrate(course: Course, start: Float64Array, stepS = baseStepS
     if (speed < 0.05 || t > longestS) break
     if (rolling) {
       const h = Math.min(stepS, (entryM - state[1]!) / speed)
-      const [vx, vy] = [state[2]!, state[3]!]
-      before.set(state)
+      const vx = state[2]!
+      const vy = state[3]!
+      for (let i = 0; i < stateSize; i += 1) before[i] = state[i]!
       freeContact(course, before)
       roll(course, state, h)
       // To roll on, a ball whose axis wanders needs friction; where the lane has less, it slips again from where it was.
-      const needed = Math.hypot(state[2]! - vx, state[3]! - vy) / h
+      const dvx = state[2]! - vx
+      const dvy = state[3]! - vy
+      const needed = sqrt(dvx * dvx + dvy * dvy) / h
       if (needed > gravity * gripOf(course, state) * muAt(course, before[0]!, before[1]!)) {
-        state.set(before)
+        for (let i = 0; i < stateSize; i += 1) state[i] = before[i]!
         rolling = false
         letGo = true
         continue
@@ -420,9 +422,11 @@ export function integrate(course: Course, start: Float64Array, stepS = baseStepS
       // The trace holds momentum about the centre.
       states[at + 4] = state[4]! + course.radiusM * state[3]!
       states[at + 5] = state[5]! - course.radiusM * state[2]!
-      after.set(states.subarray(at, at + stateSize))
-      driftPsi(course, after, bodySpin(course, before), h)
-      states[at + 11] = state[11] = after[11]!
+      if (course.flareCoupling !== 0) {
+        for (let i = 0; i < stateSize; i += 1) after[i] = states[at + i]!
+        driftPsi(course, after, before, h)
+        states[at + 11] = state[11] = after[11]!
+      }
       slip[count] = 0
     } else {
       const h = slide(course, state, stepS, bound, letGo)

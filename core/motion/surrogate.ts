@@ -1,5 +1,5 @@
 import { pocketBoards } from '../trials/shot.ts'
-import { type Entry, carryChance } from './carry.ts'
+import { type Entry, carryOf } from './carry.ts'
 import { type Spread, boardsPerLaunchDegree, deviate } from './deviation.ts'
 import type { Course } from './integrate.ts'
 import type { ShotInput } from './simulate.ts'
@@ -21,7 +21,7 @@ const correctionSd = 1.2
 const nodeAt = (k: number, count: number) => -reachSd + (2 * reachSd * k) / (count - 1)
 
 /** Cubic through equally spaced values over ±reach, slopes by central differences (Catmull and Rom 1974); clamped outside. */
-function interpolate(u: number, values: readonly number[]): number {
+function interpolate(u: number, values: ArrayLike<number>): number {
   const last = values.length - 1
   const place = Math.min(last, Math.max(0, ((u + reachSd) / (2 * reachSd)) * last))
   const i = Math.min(last - 1, Math.floor(place))
@@ -131,28 +131,37 @@ export function integrateSurrogate({ base, corrections }: Surrogate): Shares {
   ]
   const [angleBySpeed, angleByRev] = [column('angleBySpeed'), column('angleByRev')]
   let [pocket, carry, mean, square] = [0, 0, 0, 0]
+  // Filled anew for each node and read in place: objects here would cost more than the shots.
+  const [entries, angles] = [new Float64Array(fine), new Float64Array(fine)]
+  const along = new Float64Array(aimPoints)
   nodes.forEach((s, i) =>
     nodes.forEach((r, j) => {
       const weight = weights[i]! * weights[j]!
-      const entries = base.map(
-        ({ entryBoard }, k) =>
-          entryBoard + s * (bySpeed[k]! + s * speedBend[k]!) + r * (byRev[k]! + r * revBend[k]!) + s * r * product[k]!,
-      )
-      const angles = base.map(({ entryAngleDeg }, k) => entryAngleDeg + s * angleBySpeed[k]! + r * angleByRev[k]!)
-      let before = interpolate(aims[0]!, entries)
-      aims.forEach((u, k) => {
-        const nearest = base[Math.round(((u + reachSd) / (2 * reachSd)) * (fine - 1))]!
-        const entryBoard = k === 0 ? before : interpolate(u, entries)
-        // Each interval belongs half to the point at either end.
+      for (let k = 0; k < fine; k += 1) {
+        const { entryBoard, entryAngleDeg } = base[k]!
+        entries[k] =
+          entryBoard + s * (bySpeed[k]! + s * speedBend[k]!) + r * (byRev[k]! + r * revBend[k]!) + s * r * product[k]!
+        angles[k] = entryAngleDeg + s * angleBySpeed[k]! + r * angleByRev[k]!
+      }
+      for (let k = 0; k < aimPoints; k += 1) along[k] = interpolate(aims[k]!, entries)
+      for (let k = 0; k < aimPoints; k += 1) {
+        const u = aims[k]!
+        const { gutter, rolledOut, entrySpeedMph } = base[Math.round(((u + reachSd) / (2 * reachSd)) * (fine - 1))]!
+        const entryBoard = along[k]!
         const w = (weight * density[k]!) / densitySum
-        const share = shareInPocket((before + entryBoard) / 2, entryBoard)
-        const next = k + 1 === aimPoints ? entryBoard : interpolate(aims[k + 1]!, entries)
-        if (!nearest.gutter) pocket += w * (0.5 * share + 0.5 * shareInPocket(entryBoard, (entryBoard + next) / 2))
-        carry += w * carryChance({ ...nearest, entryBoard, entryAngleDeg: interpolate(u, angles) })
+        if (!gutter) {
+          // Each interval belongs half to the point at either end.
+          const before = along[Math.max(0, k - 1)]!
+          const next = along[Math.min(aimPoints - 1, k + 1)]!
+          pocket +=
+            0.5 *
+            w *
+            (shareInPocket((before + entryBoard) / 2, entryBoard) + shareInPocket(entryBoard, (entryBoard + next) / 2))
+          carry += w * carryOf(entryBoard, interpolate(u, angles), entrySpeedMph, rolledOut)
+        }
         mean += w * entryBoard
         square += w * entryBoard * entryBoard
-        before = entryBoard
-      })
+      }
     }),
   )
   return { pPocket: pocket, pCarry: carry, entryBoardSd: Math.sqrt(Math.max(0, square - mean * mean)) }
