@@ -65,6 +65,17 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   await page.goto(page.url())
   await expect(value('Entry board')).toHaveText(entry!)
 
+  // A line that was set is kept even where it is the usual one; only an unset line gives way to the best.
+  const link = new URL(page.url())
+  link.searchParams.set('laydown', '22')
+  link.searchParams.set('target', '12')
+  await page.goto(link.href)
+  await expect(page.getByText('% of shots in the pocket')).toBeVisible()
+  await expect(page.getByText(/Laydown 22, target 12$/)).toBeVisible()
+  await page.getByLabel(/Shots played/).fill('40')
+  await expect(page).toHaveURL(/shots=40/)
+  expect(page.url()).toMatch(/laydown=22.*target=12/)
+
   // A trial thrown afterwards scores it.
   await page.goto('/trials?new=trial')
   const form = page.getByRole('dialog')

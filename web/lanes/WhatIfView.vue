@@ -56,7 +56,14 @@ onBeforeUnmount(() => worker.cancel())
 
 const setup = ref<Setup>(fromQuery(route.query))
 const set = (change: Partial<Setup>) => (setup.value = { ...setup.value, ...change })
-const remember = useDebounceFn((now: Setup) => router.replace({ path: route.path, query: toQuery(now) }), 300)
+/** Until somebody sets a line it is the one that strikes most for this ball on this pattern; a link brings its own. */
+const lineSet = ref('laydown' in route.query || 'target' in route.query)
+/** The address of a set-up; a line that somebody set stands in it even where it is the usual one, so that a link brings it back. */
+const asQuery = (now: Setup) => {
+  const query = toQuery(now)
+  return lineSet.value ? { laydown: String(now.laydown), target: String(now.target), ...query } : query
+}
+const remember = useDebounceFn((now: Setup) => router.replace({ path: route.path, query: asQuery(now) }), 300)
 watch(setup, (now) => void remember(now))
 const field = <K extends keyof Setup>(key: K) =>
   computed({ get: () => setup.value[key], set: (value) => set({ [key]: value } as Partial<Setup>) })
@@ -203,8 +210,6 @@ async function findLines() {
   searching.value = false
   if (answer) lines.value = answer
 }
-/** Until somebody sets a line it is the one that strikes most for this ball on this pattern; a link brings its own. */
-const lineSet = ref('laydown' in route.query || 'target' in route.query)
 watch(
   [() => prepared.value !== null, () => setup.value.ballId, () => setup.value.patternId],
   async ([ready, ballId, patternId]) => {
@@ -257,7 +262,7 @@ const columns = computed(() => [
 
 async function share() {
   try {
-    await router.replace({ path: route.path, query: toQuery(setup.value) })
+    await router.replace({ path: route.path, query: asQuery(setup.value) })
     await navigator.clipboard.writeText(location.href)
     notices.done(t('lanes.whatIf.shared'))
   } catch {
@@ -274,7 +279,7 @@ async function predict() {
       customerId,
       ballId,
       patternId,
-      setup: toQuery(setup.value),
+      setup: asQuery(setup.value),
       firstReadFt,
       entryBoard,
       entryAngleDeg,
