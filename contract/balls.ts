@@ -164,6 +164,8 @@ export const ballEventSchema = yup.lazy((value: unknown) => {
 
 export interface BallEvent {
   readonly id: string
+  /** Its place in the order in which events were recorded. */
+  readonly seq: number
   readonly ballId: string
   readonly kind: BallEventKind
   readonly happenedAt: string
@@ -179,7 +181,11 @@ export interface Ball extends BallInput, Stored {
   readonly retiredOn: string | null
   readonly customerName: string
   readonly customerHand: 'right' | 'left'
+  /** Its owner's next day of play, by which work on it should be done. */
+  readonly playsOn: string | null
   readonly surface: SurfaceNow
+  /** A reading waits for its fit: the curve is the former one until then. */
+  readonly fitWanted: boolean
   /** The last thing recorded, which 'undo' takes back. */
   readonly lastEvent: { readonly id: string; readonly kind: BallEventKind; readonly at: string } | null
   /** Surface work that was last put on it on the spinner: what a resurface repeats. */

@@ -49,6 +49,8 @@ export interface Customer extends CustomerInput, Stored {
   /** Computed from speed, revs and tilt; null when one of the first two is missing. */
   readonly style: { readonly dominance: number; readonly band: StyleBand } | null
   readonly ballCount: number
+  /** How many of their balls need something. */
+  readonly careCount: number
   /** Day on which they were taken out of daily use. */
   readonly retiredOn: string | null
 }

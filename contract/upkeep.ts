@@ -22,7 +22,7 @@ import {
   requiredText,
   wholeQuantity,
 } from './fields.ts'
-import type { BallEvent } from './balls.ts'
+import type { Ball, BallEvent } from './balls.ts'
 import type { Stored } from './stored.ts'
 
 export const policySchema = yup.object({
@@ -61,10 +61,16 @@ export interface UpkeepRow {
   readonly openJobs: readonly string[]
   readonly place: string
   readonly lockedUntil: string | null
+  /** What a resurface brings it back to, and what was last done on the spinner. */
+  readonly targetGrit: number | null
+  readonly lastRecipe: Ball['lastRecipe']
 }
+/** Part of what is due, customer by customer. */
 export interface UpkeepBoard {
   readonly rows: readonly UpkeepRow[]
   readonly shopPolicy: UpkeepPolicy
+  /** Customers with something due in all; see `mostCounted`. */
+  readonly total: number
 }
 
 /** Everything that a ball's surface page shows. */
@@ -84,6 +90,8 @@ export interface SurfacePage {
   readonly marks: readonly { readonly games: number; readonly kind: BallEvent['kind']; readonly at: string }[]
   /** Shop balls of this cover whose readings shape the expectation. */
   readonly sharedBalls: number
+  /** A reading waits for its fit; the curve is the former one until then. */
+  readonly fitWanted: boolean
   readonly oilUl: { readonly low: number; readonly likely: number; readonly high: number }
   /** Tests before and after oil work that the oil estimate was corrected by. */
   readonly oilPairs: number

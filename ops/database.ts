@@ -5,6 +5,9 @@ import pg from 'pg'
 import { openDatabase } from '../server/database/db.ts'
 import { migrate } from '../server/database/migrate.ts'
 import { ProblemError } from '../server/http/errors.ts'
+import { atOnce } from '../server/present/queue.ts'
+import { settleBehind } from '../server/present/settle.ts'
+import { markAll } from '../server/present/store.ts'
 import { ensureShop } from '../server/shop/store.ts'
 import { createStaff } from '../server/staff/store.ts'
 import { importShopFile } from '../server/transfer/shopFile.ts'
@@ -59,10 +62,11 @@ export async function prepareDatabase(
   log: (line: string) => void = console.log,
 ): Promise<Prepared> {
   await migrate(url, migrationsFolder, log)
-  const database = openDatabase(url)
+  const database = openDatabase(url, { beforeCommit: atOnce })
   try {
+    // What a migration left to be folded in a shop that is in use, the server works off while it runs.
+    if (await database.maybeOne('select id from shop')) return { made: null }
     return await database.transaction(async (db): Promise<Prepared> => {
-      if (await db.maybeOne('select id from shop')) return { made: null }
       const secret = randomBytes(32).toString('hex')
       if (kind === 'empty') {
         await ensureShop(db, 'Our shop', secret)
@@ -84,6 +88,29 @@ export async function prepareDatabase(
       )
     }
     throw error
+  } finally {
+    await database.close()
+  }
+}
+
+/** Folds every ball's present state anew from its history, such as after a restored backup; tells how far it is. */
+export async function rebuildPresent(url: string, log: (line: string) => void = console.log): Promise<number> {
+  const database = openDatabase(url)
+  try {
+    const balls = await markAll(database)
+    let folded = 0
+    let told = Date.now()
+    while (folded < balls) {
+      const some = await database.transaction((db) => settleBehind(db, 'now'))
+      if (some === 0) break
+      folded += some
+      if (Date.now() - told > 2000) {
+        log(`present state: ${folded} of ${balls} balls`)
+        told = Date.now()
+      }
+    }
+    log(`present state: ${balls} balls folded anew`)
+    return balls
   } finally {
     await database.close()
   }

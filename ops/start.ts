@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { buildAll } from './build.ts'
-import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
+import { createDatabase, demoSignIns, prepareDatabase, rebuildPresent } from './database.ts'
 import { takeLock } from './lock.mjs'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
@@ -15,9 +15,12 @@ const local = join(projectRoot, '.local')
 // The demo and an own shop live side by side, so that trying the one never touches the other.
 const databaseName = empty ? 'sleetfall_empty' : 'sleetfall'
 
-const unknown = process.argv.slice(2).filter((argument) => argument !== '--fresh' && argument !== '--empty')
+const rebuild = process.argv.includes('--rebuild')
+const unknown = process.argv.slice(2).filter((argument) => !['--fresh', '--empty', '--rebuild'].includes(argument))
 if (unknown.length > 0)
-  fail(`Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo) or --empty (start without demo data).`)
+  fail(
+    `Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo), --empty (start without demo data) or --rebuild (fold every ball's present state anew).`,
+  )
 if (fresh && empty) fail('--fresh reloads the demo and --empty starts without it: use one of them.')
 if (!Number.isInteger(port) || port < 1 || port > 65535) fail('PORT: a whole number, 1 to 65535')
 const given = process.env['DATABASE_URL']
@@ -38,6 +41,7 @@ if (cluster) {
   databaseUrl = cluster.url(databaseName)
 }
 const { made } = await prepareDatabase(databaseUrl, empty ? 'empty' : 'demo').catch(told)
+if (rebuild) await rebuildPresent(databaseUrl).catch(told)
 unlock()
 if (!(await free(port))) fail(portTaken)
 

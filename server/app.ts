@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import type { WorkPool } from '@sleetfall/core'
 import compression from 'compression'
 import connectPgSimple from 'connect-pg-simple'
 import express, { type Express, type Router } from 'express'
@@ -90,6 +91,7 @@ const oneYearMs = 365 * 86_400_000
 /** Builds the whole HTTP application on a database handle; `close` ends its background work. */
 export function createApp({ database, logger, sessionSecret, webFolder, devicesUrl }: AppOptions): {
   app: Express
+  motion: WorkPool
   close(): void
 } {
   const app = express()
@@ -187,5 +189,5 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     context.devices.close()
     store.close()
   }
-  return { app, close }
+  return { app, motion: context.motion, close }
 }

@@ -2,9 +2,9 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
-import { listBalls } from './balls/store.ts'
 import { openDatabase } from './database/db.ts'
 import { removeOldRequests } from './http/housekeeping.ts'
+import { openBehind } from './present/queue.ts'
 import { sessionSecret } from './shop/store.ts'
 import { sendWaiting } from './upkeep/store.ts'
 
@@ -18,9 +18,13 @@ const logger = pino({
 })
 const databaseUrl = process.env['DATABASE_URL']
 if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the start command.')
-const database = openDatabase(databaseUrl, (error) => logger.warn({ err: error }, 'idle database connection lost'))
+const behind = await openBehind(databaseUrl, (error) => logger.warn({ err: error }, 'queue'))
+const database = openDatabase(databaseUrl, {
+  onIdleError: (error) => logger.warn({ err: error }, 'idle database connection lost'),
+  beforeCommit: behind.beforeCommit,
+})
 const webFolder = process.env['WEB_FOLDER'] ?? join(import.meta.dirname, '..', '..', 'web', 'dist')
-const { app, close } = createApp({
+const { app, motion, close } = createApp({
   database,
   logger,
   sessionSecret: await sessionSecret(database),
@@ -51,8 +55,7 @@ server.once('error', (error) => {
 server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
   logger.info({ address: server.address() }, 'listening')
   process.send?.('listening')
-  // The first look at the rack fits every ball with readings; that is done before somebody waits for it.
-  listBalls(database).catch((error: unknown) => logger.warn({ err: error }, 'first fits'))
+  behind.work(database, motion).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
 })
 
 let stopping = false
@@ -64,7 +67,7 @@ function stop(): void {
   clearInterval(sender)
   server.close(() => {
     close()
-    void database.close().then(() => process.exit(0))
+    void Promise.all([behind.close(), database.close()]).then(() => process.exit(0))
   })
   server.closeIdleConnections()
   // Streams would stay open for ever.

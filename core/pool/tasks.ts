@@ -1,6 +1,10 @@
+import type { CoverFamily } from '../ball/covers.ts'
 import { type Line, type LineOptions, type Playable, bestLines } from '../motion/line.ts'
 import { type Room, type RoomOptions, roomForError } from '../motion/room.ts'
 import type { ShotInput } from '../motion/simulate.ts'
+import type { SurfaceConstants } from '../surface/defaults.ts'
+import { type WearPrior, type WearReading, fitWear } from '../surface/fit.ts'
+import { type KeptFit, keepFit } from '../surface/keptFit.ts'
 
 /**
  * Heavy questions to the motion core, as data that can be sent to a worker. The same entry answers in the browser's
@@ -14,19 +18,39 @@ export type Task =
       readonly playable: Playable
       readonly options: LineOptions
     }
+  | ({ readonly kind: 'wear' } & WearQuestion)
+
+/** What a fit of a ball's wear is made from. */
+export interface WearQuestion {
+  readonly cover: CoverFamily
+  readonly startRaUm: number
+  readonly readings: readonly WearReading[]
+  readonly constants: SurfaceConstants
+  readonly prior?: WearPrior | undefined
+}
 
 export interface Answers {
   readonly room: Room
   readonly lines: readonly Line[]
+  readonly wear: KeptFit
 }
 export type AnswerOf<T extends Task> = Answers[T['kind']]
 
+const wearOf = ({ cover, startRaUm, readings, constants, prior }: WearQuestion): KeptFit =>
+  keepFit(fitWear(cover, startRaUm, readings, constants, prior))
+
 /** Answers a task where it stands; takes tens of milliseconds to seconds. */
 export function perform<T extends Task>(task: T): AnswerOf<T> {
-  const asked: Task = task
-  const answer: Answers[Task['kind']] =
-    asked.kind === 'room'
-      ? roomForError(asked.input, asked.options)
-      : bestLines(asked.shot, asked.playable, asked.options)
-  return answer as AnswerOf<T>
+  return answer(task) as AnswerOf<T>
+}
+
+function answer(task: Task): Answers[Task['kind']] {
+  switch (task.kind) {
+    case 'room':
+      return roomForError(task.input, task.options)
+    case 'lines':
+      return bestLines(task.shot, task.playable, task.options)
+    case 'wear':
+      return wearOf(task)
+  }
 }

@@ -49,8 +49,12 @@ export const readingSd = 0.1
 const sampleCount = 20_000
 /** Samples of the rounds that only look for the proposal. */
 const searchCount = 5_000
-/** Draws that a curve's points are taken from; with fewer than these effective ones, more would say no more. */
-const curveDraws = 10_000
+/** Draws of equal weight that a curve's points are taken from, thinned evenly along the roughness at `thinnedAt` games. */
+const curveDraws = 1_500
+/** Past the fast wear, before lane shine: curves that are apart here are apart nearly everywhere. */
+const thinnedAt = 20
+/** Draws of the prior itself, when there is no reading to hold it against. */
+const priorCount = 10_000
 /** Rounds in which the proposal is moved to where the last one found the posterior. */
 const rounds = 3
 /** Share of the samples that always come from the prior, so that no part of it is left out. */
@@ -158,9 +162,77 @@ export function fitWear(
   constants: SurfaceConstants = surfaceDefaults,
   prior: WearPrior = startingPrior(cover, constants),
 ): WearFit {
+  const { columns, posterior, effective } =
+    readings.length === 0
+      ? drawPrior(prior)
+      : drawPosterior(prior, (p) => logLikelihood(p, startRaUm, readings))
+  const medians = columns.map((column) => quantile(column.slice().sort(), 0.5))
+  const parameters = thinned(columns, startRaUm)
+  return {
+    fit: parametersOf(medians),
+    posterior,
+    effective,
+    at(games) {
+      // A plain loop: mapping into a typed array takes ten times as long.
+      const worn = new Float64Array(parameters.length)
+      for (let s = 0; s < worn.length; s += 1) worn[s] = wornRaUm(parameters[s]!, startRaUm, games)
+      worn.sort()
+      return { games, raUm: quantile(worn, 0.5), low: quantile(worn, 0.05), high: quantile(worn, 0.95) }
+    },
+  }
+}
+
+/** Draws of equal weight, one column a parameter, with mean and covariance of what they are drawn from. */
+interface Draws {
+  readonly columns: readonly Float64Array[]
+  readonly posterior: WearPrior
+  readonly effective: number
+}
+
+/** Standard normal deviates from a fixed seed: the same question gives the same figures everywhere. */
+function seededGauss(): () => number {
   const generator = xoroshiro128plus(20_311)
   const uniform = () => ((generator.next() >>> 0) + 1) / 4_294_967_296
-  const gauss = () => sqrt(-2 * log(uniform())) * cos(2 * PI * uniform())
+  return () => sqrt(-2 * log(uniform())) * cos(2 * PI * uniform())
+}
+
+/** Every so-many-th curve in the order of their roughness, so that few of them still lie as all of them do. */
+function thinned(columns: readonly Float64Array[], startRaUm: number): WearParameters[] {
+  const all = Array.from({ length: columns[0]!.length }, (_, s) => {
+    const p = parametersOf([columns[0]![s]!, columns[1]![s]!, columns[2]![s]!, columns[3]![s]!])
+    return { p, worn: wornRaUm(p, startRaUm, thinnedAt) }
+  }).sort((a, b) => a.worn - b.worn)
+  const every = all.length / curveDraws
+  return Array.from({ length: curveDraws }, (_, place) => all[floor((place + 0.5) * every)]!.p)
+}
+
+function drawPrior(prior: WearPrior): Draws {
+  const gauss = seededGauss()
+  const normal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
+  const columns = Array.from({ length: size }, () => new Float64Array(priorCount))
+  const point = [0, 0, 0, 0]
+  const z = new Float64Array(size)
+  for (let s = 0; s < priorCount; s += 1) {
+    // f must stay under 1.
+    do draw(normal, gauss, z, point)
+    while (point[0]! >= 0)
+    for (let i = 0; i < size; i += 1) columns[i]![s] = point[i]!
+  }
+  return { columns, posterior: prior, effective: priorCount }
+}
+
+/** One draw of a normal distribution into `point`; `z` is room for its deviates. */
+function draw({ mean, lower }: Normal, gauss: () => number, z: Float64Array, point: number[]): void {
+  for (let i = 0; i < size; i += 1) z[i] = gauss()
+  for (let i = 0; i < size; i += 1) {
+    let x = mean[i]!
+    for (let j = 0; j <= i; j += 1) x += lower[i * size + j]! * z[j]!
+    point[i] = x
+  }
+}
+
+function drawPosterior(prior: WearPrior, likelihoodOf: (p: WearParameters) => number): Draws {
+  const gauss = seededGauss()
   const priorNormal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
   let samples: Float64Array[] = []
   let weights = new Float64Array()
@@ -176,13 +248,8 @@ export function fitWear(
     let highest = Number.NEGATIVE_INFINITY
     for (let s = 0; s < count; s += 1) {
       const source = s < fromPrior * count ? priorNormal : proposal
-      for (let i = 0; i < size; i += 1) z[i] = gauss()
-      for (let i = 0; i < size; i += 1) {
-        let x = source.mean[i]!
-        for (let j = 0; j <= i; j += 1) x += source.lower[i * size + j]! * z[j]!
-        point[i] = x
-        samples[i]![s] = x
-      }
+      draw(source, gauss, z, point)
+      for (let i = 0; i < size; i += 1) samples[i]![s] = point[i]!
       // f must stay under 1.
       if (point[0]! >= 0) {
         logWeights[s] = Number.NEGATIVE_INFINITY
@@ -190,7 +257,7 @@ export function fitWear(
       }
       const ofPrior = logDensity(priorNormal, point)
       const mixture = log(fromPrior * exp(ofPrior) + (1 - fromPrior) * exp(logDensity(proposal, point)) + 1e-300)
-      logWeights[s] = ofPrior + logLikelihood(parametersOf(point), startRaUm, readings) - mixture
+      logWeights[s] = ofPrior + likelihoodOf(parametersOf(point)) - mixture
       highest = max(highest, logWeights[s]!)
     }
     let total = 0
@@ -205,24 +272,10 @@ export function fitWear(
     )
   }
   const drawn = resample(weights)
-  const columns = samples.map((column) => Float64Array.from(drawn, (index) => column[index]!))
-  const medians = columns.map((column) => quantile(column.slice().sort(), 0.5))
-  // The draws are independent, so every so-many-th of them stands for all; a curve is asked at many places.
-  const parameters = Array.from({ length: curveDraws }, (_, place) => {
-    const s = place * (sampleCount / curveDraws)
-    return parametersOf([columns[0]![s]!, columns[1]![s]!, columns[2]![s]!, columns[3]![s]!])
-  })
   return {
-    fit: parametersOf(medians),
+    columns: samples.map((column) => Float64Array.from(drawn, (index) => column[index]!)),
     posterior: found,
     effective: 1 / weights.reduce((sum, w) => sum + w * w, 0),
-    at(games) {
-      // A plain loop: mapping into a typed array takes ten times as long.
-      const worn = new Float64Array(curveDraws)
-      for (let s = 0; s < curveDraws; s += 1) worn[s] = wornRaUm(parameters[s]!, startRaUm, games)
-      worn.sort()
-      return { games, raUm: quantile(worn, 0.5), low: quantile(worn, 0.05), high: quantile(worn, 0.95) }
-    },
   }
 }
 

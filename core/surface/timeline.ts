@@ -300,6 +300,16 @@ export function surfaceNow(
   }
 }
 
+/** A surface as it was folded up to its last event, after so many hours more without one: the film soaks in, nothing else moves. */
+export function surfaceLater(
+  then: SurfaceNow,
+  hours: number,
+  constants: SurfaceConstants = surfaceDefaults,
+): SurfaceNow {
+  const oil = oilAfterHours(then.oil, hours, constants)
+  return { ...then, oil, oilShare: oilShare(oil, constants) }
+}
+
 const heavyGrit = 500
 /** Finer than this the cover is polished. */
 const polishedGrit = 5000

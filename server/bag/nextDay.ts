@@ -26,3 +26,24 @@ export function nextPlayDay(
   const next = addDays(event.startsOn, Math.ceil(days / 7) * 7)
   return next <= event.endsOn ? next : null
 }
+
+/** Play of an event that lies ahead. */
+export interface PlayAhead {
+  readonly kind: 'league' | 'tournament'
+  readonly endsOn: string
+  readonly nextOn: string
+}
+
+/** Start of a calendar day where the server stands. */
+const startOf = (day: string) => new Date(`${day}T00:00:00`).getTime()
+
+/** Starts of play that lies ahead, each tournament and each league night of the next weeks; earliest first. */
+export function startsOf(plays: readonly PlayAhead[]): number[] {
+  return plays
+    .flatMap(({ kind, nextOn, endsOn }) => {
+      const nights = kind === 'league' ? [0, 7, 14] : [0]
+      return nights.map((days) => addDays(nextOn, days)).filter((day) => day <= endsOn)
+    })
+    .map(startOf)
+    .sort((a, b) => a - b)
+}

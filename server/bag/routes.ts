@@ -1,13 +1,26 @@
-import { eventSchema, versioned } from '@sleetfall/contract'
+import { eventListSchema, eventSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
+import { ballsOfCustomers } from '../balls/store.ts'
 import { type Context, idOf } from '../http/context.ts'
-import { removal, write } from '../http/write.ts'
+import { notFound } from '../http/errors.ts'
+import { checked, removal, write } from '../http/write.ts'
 import { createEvent, deleteEvent, eventById, eventDependents, listEvents, updateEvent } from './store.ts'
 
 export function bagRoutes(context: Context): Router {
   const router = Router()
-  router.get('/', async (_request, response) => {
-    response.json(await listEvents(context.database))
+  router.get('/', async (request, response) => {
+    response.json(await listEvents(context.database, checked(eventListSchema, request.query)))
+  })
+  router.get('/:id', async (request, response) => {
+    const event = await eventById(context.database, idOf(request))
+    if (!event) throw notFound('There is no such event.')
+    response.json(event)
+  })
+  /** The balls of those who are entered, for logging a night. */
+  router.get('/:id/balls', async (request, response) => {
+    const event = await eventById(context.database, idOf(request))
+    if (!event) throw notFound('There is no such event.')
+    response.json(await ballsOfCustomers(context.database, event.customerIds))
   })
   router.post(
     '/',

@@ -1,9 +1,10 @@
-import type { BowlingEvent, EventInput, Found } from '@sleetfall/contract'
+import type { BowlingEvent, EventInput, EventQuestion, Found, Page } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { likeWords } from '../database/like.ts'
+import { Conditions, countUpTo, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { deleteRow, dependentsOf } from '../http/mending.ts'
-import { nextPlayDay, today } from './nextDay.ts'
+import { type PlayAhead, nextPlayDay, today } from './nextDay.ts'
 
 type Row = Omit<BowlingEvent, 'nextOn'>
 
@@ -14,9 +15,46 @@ const select = `select e.*,
 
 const withNext = (row: Row): BowlingEvent => ({ ...row, nextOn: nextPlayDay(row, today()) })
 
-export async function listEvents(db: Db): Promise<BowlingEvent[]> {
-  const events = (await db.many<Row>(`${select} order by e.starts_on, e.name`)).map(withNext)
-  return events.sort((a, b) => (a.nextOn ?? '9999').localeCompare(b.nextOn ?? '9999'))
+/** Next day of play from a day on, as `nextPlayDay` tells it, for events that are not over. */
+const nextOn = (day: string) => `case when ${day}::date <= e.starts_on then e.starts_on when e.kind = 'tournament' then ${day}::date
+  else e.starts_on + 7 * ceil((${day}::date - e.starts_on) / 7.0)::int end`
+
+/** A part of the events that lie ahead, nearest first, or of those that are over, latest first. */
+export async function listEvents(db: Db, question: EventQuestion): Promise<Page<BowlingEvent>> {
+  const { q, sort, down, over, customerId } = question
+  const asked = new Conditions()
+  const day = asked.mark(today())
+  // A league may end between two of its nights.
+  asked.and(over ? `(e.ends_on < ${day}::date or ${nextOn(day)} > e.ends_on)` : `(e.ends_on >= ${day}::date and ${nextOn(day)} <= e.ends_on)`)
+  asked
+    .when(likeWords(q), `${words} ilike all($?)`)
+    .when(customerId, 'exists (select from event_entry n where n.event_id = e.id and n.customer_id = $?)')
+  const total = await countUpTo(db, 'event e', asked)
+  const by = {
+    next: over ? 'e.ends_on desc' : nextOn(day),
+    name: 'e.name collate "und-x-icu"',
+    place: 'e.place collate "und-x-icu"',
+  }[sort]
+  const rows = await db.many<Row>(
+    `${select} ${asked.where} order by ${by} ${down && !(over && sort === 'next') ? 'desc' : ''}, e.starts_on, e.id ${part(asked, question)}`,
+    asked.values,
+  )
+  return { items: rows.map(withNext), total }
+}
+const words = `(' ' || e.name || ' ' || e.place || ' ' || e.kind)`
+
+/** Those who play next, until a day; the nearest first, at most so many. */
+export async function playersUntil(db: Db, until: string, most: number): Promise<string[]> {
+  const rows = await db.many<{ customerId: string }>(
+    `with near as (
+       select e.id, ${nextOn('$1')} as next_on from event e
+       where e.ends_on >= $1 and e.starts_on <= $2 and ${nextOn('$1')} <= least(e.ends_on, $2::date)
+       order by 2, e.id limit $3)
+     select n.customer_id from near join event_entry n on n.event_id = near.id
+     group by n.customer_id order by min(near.next_on), n.customer_id limit $3`,
+    [today(), until, most],
+  )
+  return rows.map((row) => row.customerId)
 }
 
 export async function eventById(db: Db, id: string): Promise<BowlingEvent | null> {
@@ -24,13 +62,51 @@ export async function eventById(db: Db, id: string): Promise<BowlingEvent | null
   return row && withNext(row)
 }
 
-/** Events that still lie ahead for a customer, nearest first. */
-export async function eventsAhead(db: Db, customerId: string): Promise<(BowlingEvent & { nextOn: string })[]> {
-  const events = await listEvents(db)
-  return events.filter(
-    (event): event is BowlingEvent & { nextOn: string } =>
-      event.nextOn !== null && event.customerIds.includes(customerId),
+type Ahead = BowlingEvent & { readonly nextOn: string }
+
+/** Events that still lie ahead for some customers, nearest first. */
+export async function eventsAhead(db: Db, customerIds: readonly string[]): Promise<Ahead[]> {
+  const rows = await db.many<Row>(
+    `${select} where e.ends_on >= $2 and exists (
+       select from event_entry n where n.event_id = e.id and n.customer_id = any($1)) order by e.starts_on, e.name`,
+    [customerIds, today()],
   )
+  return rows
+    .map(withNext)
+    .filter((event): event is Ahead => event.nextOn !== null)
+    .sort((a, b) => a.nextOn.localeCompare(b.nextOn))
+}
+
+/** Play that lies ahead of some customers, nearest first: less than the whole events, for many customers at once. */
+export async function playAhead(
+  db: Db,
+  customerIds: readonly string[],
+): Promise<(PlayAhead & { readonly customerId: string })[]> {
+  const rows = await db.many<PlayAhead & { readonly customerId: string; readonly startsOn: string }>(
+    `select n.customer_id, e.kind, e.starts_on, e.ends_on from event_entry n join event e on e.id = n.event_id
+     where n.customer_id = any($1) and e.ends_on >= $2`,
+    [customerIds, today()],
+  )
+  return rows
+    .flatMap((row) => {
+      const nextOn = nextPlayDay(row, today())
+      return nextOn === null ? [] : [{ ...row, nextOn }]
+    })
+    .sort((a, b) => a.nextOn.localeCompare(b.nextOn))
+}
+
+/** Tournaments of a customer among what lies ahead: league nights are ordinary play. */
+export const tournamentsOf = (
+  plays: readonly (PlayAhead & { readonly customerId: string })[],
+  customerId: string,
+): PlayAhead[] => plays.filter((play) => play.customerId === customerId && play.kind === 'tournament')
+
+/** Next day of play of each of some customers. */
+export async function nextPlay(db: Db, customerIds: readonly string[]): Promise<Map<string, string>> {
+  const next = new Map<string, string>()
+  for (const { customerId, nextOn } of await playAhead(db, customerIds))
+    if (!next.has(customerId)) next.set(customerId, nextOn)
+  return next
 }
 
 async function writeLinks(db: Db, input: EventInput): Promise<void> {
@@ -70,6 +146,6 @@ export const deleteEvent = (db: Db, id: string) => deleteRow(db, 'event', id)
 export const searchEvents = (db: Db, text: string) =>
   db.many<Found>(
     `select 'event' as kind, id, name as title, kind || ' from ' || starts_on as detail, null as customer_id
-     from event where concat_ws(' ', name, place, kind) ilike all($1) order by starts_on limit 4`,
+     from event e where ${words} ilike all($1) order by starts_on desc limit 4`,
     [likeWords(text)],
   )

@@ -61,7 +61,7 @@ describe('a ball’s record', () => {
       'weightLb',
     ])
     expect(
-      (await counter.get('/balls')).body.filter((ball: { customerId: string }) => ball.customerId === customer.id),
+      (await counter.get(`/customers/${customer.id}/rack`)).body,
     ).toEqual([])
   })
 

@@ -7,7 +7,7 @@ import { ProblemError, notFound } from '../http/errors.ts'
 /** Oil volume taken for games of which no pattern was noted. */
 export const assumedVolumeMl = 25
 
-const select = `select h.id, h.ball_id, h.kind, h.happened_at, h.created_at as recorded_at, s.name as recorded_by, h.payload, h.withdrawn
+const select = `select h.id, h.seq::double precision as seq, h.ball_id, h.kind, h.happened_at, h.created_at as recorded_at, s.name as recorded_by, h.payload, h.withdrawn
   from ball_history h left join staff_label s on s.id = h.staff_id`
 
 export const eventsOfBall = (db: Db, ballId: string) =>

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import {
   ballEventSchema,
+  ballListSchema,
   ballSchema,
   type BallEventKind,
   abilities,
@@ -18,7 +19,7 @@ import { notAllowed } from '../http/access.ts'
 import { type Context, type SignedIn, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { setRetired } from '../http/mending.ts'
-import { removal, write } from '../http/write.ts'
+import { checked, removal, write } from '../http/write.ts'
 import { patternVolumeMl } from '../lanes/store.ts'
 import { appendEvent, eventOf, eventsOfBall, firstSurface, recordLayout, withdrawEvent } from './events.ts'
 import { ballDependents, deleteBall, mergeBalls } from './mend.ts'
@@ -44,8 +45,8 @@ export function ballRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
 
-  router.get('/', async (_request, response) => {
-    response.json(await listBalls(database))
+  router.get('/', async (request, response) => {
+    response.json(await listBalls(database, checked(ballListSchema, request.query)))
   })
 
   router.get('/:id', async (request, response) => {

@@ -1,113 +1,64 @@
 import { randomUUID } from 'node:crypto'
-import type { Ball, BallEvent, BallEventKind, BallInput, Found } from '@sleetfall/contract'
-import { type Learnt, type RecipeStep, type SurfaceConstants, surfaceNow } from '@sleetfall/core'
+import type { Ball, BallInput, BallQuestion, Found, Page } from '@sleetfall/contract'
+import { type SurfaceConstants, type SurfaceNow, surfaceLater } from '@sleetfall/core'
+import { nextPlay } from '../bag/store.ts'
 import type { Db } from '../database/db.ts'
 import { likeWords } from '../database/like.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
-import { shopExperience } from '../surface/experience.ts'
-import { fitsOf } from '../surface/fits.ts'
-import { learntConstants } from '../surface/oilLearning.ts'
-import { appendEvent, asSurfaceEvents, assumedVolumeMl, recordLayout, standingEvents } from './events.ts'
+import { ballPage } from '../present/lists.ts'
+import { settleShown } from '../present/settle.ts'
+import { learntConstants } from '../present/store.ts'
+import { appendEvent, recordLayout } from './events.ts'
 
-type Row = Omit<
-  Ball,
-  'surface' | 'lastEvent' | 'lastRecipe' | 'lastCleanedAt' | 'gamesSinceCleaning' | 'playedVolumeMl'
->
+type Row = Omit<Ball, 'playsOn'> & { readonly surfaceAt: string | null; readonly stale: string | null }
 
 const select = `select b.*, c.name as customer_name, c.hand as customer_hand
-  from ball_present b join customer_label c on c.id = b.customer_id`
+  from ball_whole b join customer_label c on c.id = b.customer_id`
 
-/** Kinds that 'undo' on the rack takes back. */
-const undoable: readonly BallEventKind[] = ['games', 'scanned', 'cleaned', 'surfaced', 'extracted']
+const hourMs = 3_600_000
 
-/** Games by which the volume that a ball lately played on is told. */
-const latelyGames = 12
+/** A kept row as it is at this moment: only the oil film has moved since the last event. */
+function asNow({ surfaceAt, stale: _stale, ...row }: Row, constants: SurfaceConstants, playsOn: string | null): Ball {
+  const then = row.surface as SurfaceNow
+  const surface =
+    surfaceAt === null ? then : surfaceLater(then, (Date.now() - Date.parse(surfaceAt)) / hourMs, constants)
+  return { ...row, surface, playsOn }
+}
 
-function present(row: Row, events: readonly BallEvent[], constants: SurfaceConstants, learnt: Learnt): Ball {
-  const surface = surfaceNow(row, asSurfaceEvents(events), Date.now(), constants, learnt)
-  const last = events
-    .filter((event) => undoable.includes(event.kind))
-    .sort(byRecorded)
-    .at(-1)
-  const cleaned = events.filter((event) => event.kind === 'cleaned').at(-1)
-  const games = events.filter((event) => event.kind === 'games')
-  const sum = (of: readonly BallEvent[], key: 'games' | 'oil') =>
-    of.reduce((total, { payload }) => {
-      const played = Number(payload['games'])
-      return total + (key === 'games' ? played : played * Number(payload['volumeMl']))
-    }, 0)
-  const lately = games.slice(-latelyGames)
-  const wet = events.filter((event) => event.kind === 'cleaned' || event.kind === 'extracted').at(-1)?.happenedAt ?? ''
-  return {
-    ...row,
-    surface,
-    lastEvent: last ? { id: last.id, kind: last.kind, at: last.happenedAt } : null,
-    lastRecipe: lastRecipeOf(events),
-    lastCleanedAt: cleaned?.happenedAt ?? null,
-    gamesSinceCleaning: sum(
-      games.filter((event) => event.happenedAt > wet),
-      'games',
-    ),
-    playedVolumeMl: lately.length === 0 ? assumedVolumeMl : sum(lately, 'oil') / sum(lately, 'games'),
+/** Balls of a query over `ball_whole`, brought up to date where something has moved since; never more than the query names. */
+async function ballsWhere(db: Db, where: string, values: readonly unknown[]): Promise<Ball[]> {
+  const read = () => db.many<Row>(`${select} ${where}`, values)
+  let rows = await read()
+  const stale = rows.filter((row) => row.stale !== null)
+  if (stale.length > 0) {
+    await settleShown(
+      db,
+      stale.map((row) => row.id),
+    )
+    rows = await read()
   }
-}
-
-/** The last work with a step on the spinner; a touch-up by hand is no recipe to come back to. */
-function lastRecipeOf(events: readonly BallEvent[]): Ball['lastRecipe'] {
-  const worked = events.findLast(
-    ({ kind, payload }) =>
-      kind === 'surfaced' && (payload['steps'] as RecipeStep[]).some((step) => step.method === 'spinner'),
-  )
-  if (!worked) return null
-  const { steps, recipeKey } = worked.payload as { steps: RecipeStep[]; recipeKey?: string | null }
-  return { recipeKey: recipeKey ?? null, steps }
-}
-
-const byRecorded = (a: BallEvent, b: BallEvent) => Date.parse(a.recordedAt) - Date.parse(b.recordedAt)
-
-async function presentAll(db: Db, rows: readonly Row[]): Promise<Ball[]> {
-  const events = await standingEvents(
-    db,
-    rows.map((row) => row.id),
-  )
+  if (rows.length === 0) return []
   const constants = await learntConstants(db)
-  const experience = await shopExperience(db, constants)
-  const byBall = new Map<string, BallEvent[]>(rows.map((row) => [row.id, []]))
-  for (const event of events) byBall.get(event.ballId)?.push(event)
-  const fits = await fitsOf(
-    db,
-    rows.map((row) => row.id),
-  )
-  const balls = rows.map((row) => {
-    const expectation = () => experience.expectationOf(row.id, row.cover)
-    return present(row, byBall.get(row.id) ?? [], constants, {
-      prior: expectation().prior,
-      fit: fits.of(row.id, expectation),
-    })
-  })
-  await fits.save()
-  return balls
+  const plays = await nextPlay(db, [...new Set(rows.map((row) => row.customerId))])
+  return rows.map((row) => asNow(row, constants, plays.get(row.customerId) ?? null))
 }
 
-export async function listBalls(db: Db, customerId?: string): Promise<Ball[]> {
-  const order = 'order by c.name collate "und-x-icu", b.name collate "und-x-icu"'
-  const rows =
-    customerId === undefined
-      ? await db.many<Row>(`${select} ${order}`)
-      : await db.many<Row>(`${select} where b.customer_id = $1 ${order}`, [customerId])
-  return presentAll(db, rows)
-}
+/** A customer's rack, retired balls too. */
+export const ballsOf = (db: Db, customerId: string) =>
+  ballsWhere(db, 'where b.customer_id = $1 order by b.name collate "und-x-icu"', [customerId])
 
-export async function ballById(db: Db, id: string): Promise<Ball | null> {
-  const row = await db.maybeOne<Row>(`${select} where b.id = $1`, [id])
-  return row && ((await presentAll(db, [row]))[0] ?? null)
-}
+export const ballsOfCustomers = (db: Db, customerIds: readonly string[]) =>
+  ballsWhere(db, 'where b.customer_id = any($1) order by b.name collate "und-x-icu"', [customerIds])
 
-export async function ballCounts(db: Db): Promise<Map<string, number>> {
-  const rows = await db.many<{ customerId: string; count: number }>(
-    'select customer_id, count(*)::int as count from ball group by customer_id',
-  )
-  return new Map(rows.map((row) => [row.customerId, row.count]))
+export const ballsByIds = (db: Db, ids: readonly string[]) => ballsWhere(db, 'where b.id = any($1)', [ids])
+
+export const ballById = async (db: Db, id: string): Promise<Ball | null> => (await ballsByIds(db, [id]))[0] ?? null
+
+/** A part of the balls in care, narrowed and ordered as asked. */
+export async function listBalls(db: Db, question: BallQuestion): Promise<Page<Ball>> {
+  const { ids, total } = await ballPage(db, question)
+  const byId = new Map((await ballsByIds(db, ids)).map((ball) => [ball.id, ball]))
+  return { items: ids.flatMap((id) => byId.get(id) ?? []), total }
 }
 
 /** Whereabouts and layout are events of the ball, everything else is its record. */
@@ -150,12 +101,11 @@ export async function updateBall(db: Db, input: BallInput, version: number, staf
 
 export const searchBalls = (db: Db, text: string) =>
   db.many<Found>(
-    `select 'ball' as kind, b.id, b.name as title,
-       c.name || ' · ' || case b.place when 'customer' then 'with the customer' when 'bench' then 'on the bench'
-         else concat_ws(' ', 'shelf', nullif(b.shelf, '')) end as detail,
-       b.customer_id
-     from ball_present b join customer_label c on c.id = b.customer_id
-     where concat_ws(' ', b.name, c.name) ilike all($1) and b.retired_on is null
-     order by (b.name ilike all($1)) desc, b.name collate "und-x-icu" limit 6`,
+    `select 'ball' as kind, ball_id as id, ball_name as title,
+       customer_name || ' · ' || case place when 'customer' then 'with the customer' when 'bench' then 'on the bench'
+         else concat_ws(' ', 'shelf', nullif(shelf, '')) end as detail,
+       customer_id
+     from ball_present where search ilike all($1) and not retired
+     order by ball_name collate "und-x-icu", ball_id limit 6`,
     [likeWords(text)],
   )

@@ -42,7 +42,7 @@ const at = (job: Job, key: string) => job.procedure.findIndex((step) => step.key
 const extraction = { kind: 'extract', steps: null, recipeKey: null }
 /** The tub is one; what an earlier test left in it comes out. */
 async function emptyStations() {
-  const running = (await technician.get('/bench/jobs')).body.filter((one: Job) => one.state === 'running')
+  const running = (await technician.get('/bench/jobs')).body.items.filter((one: Job) => one.state === 'running')
   for (const one of running) await technician.post(`/bench/jobs/${one.id}/cancel`, { version: one.version }).expect(200)
 }
 const through = (...args: Parameters<ReturnType<typeof benchHands>['through']>) => hands.through(...args)

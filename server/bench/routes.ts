@@ -1,6 +1,7 @@
 import {
   jobDoubtsSchema,
   jobEditSchema,
+  jobListSchema,
   jobPausedSchema,
   jobSchema,
   jobTrialSchema,
@@ -38,8 +39,8 @@ export function benchRoutes(context: Context): Router {
   const router = Router()
   const again = ({ db, request }: Write<unknown>) => jobById(db, idOf(request))
 
-  router.get('/jobs', async (_request, response) => {
-    response.json(await listJobs(database))
+  router.get('/jobs', async (request, response) => {
+    response.json(await listJobs(database, checked(jobListSchema, request.query)))
   })
   router.get('/jobs/:id', async (request, response) => {
     const job = await jobById(database, idOf(request))

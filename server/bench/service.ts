@@ -36,6 +36,7 @@ import { eventById } from '../bag/store.ts'
 import { appendEvent } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
+import { learnFromJob } from '../surface/oilLearning.ts'
 import { unusePad, usePad } from '../supplies/store.ts'
 import { notAllowed } from '../http/access.ts'
 import type { SignedIn } from '../http/context.ts'
@@ -298,6 +299,7 @@ async function finish(db: Db, job: Job, staffId: string): Promise<void> {
   if (!(await store.changeState(db, job.id, job.version, { from: ['running'], to: 'done' }))) throw stateProblem(job)
   await writeHistory(db, job, staffId)
   await move(db, job, 'shelf', staffId)
+  if (job.beforeTrialId && job.afterTrialId) await learnFromJob(db, job.id)
 }
 
 /** What the finished steps did to the ball, as events; an aborted job writes only what was really done. */
@@ -458,5 +460,6 @@ export async function setTrial(
   const job = await existing(db, id)
   if (job.version !== input.version) throw versionConflict(job)
   await store.setTrial(db, id, input.side, input.trialId ?? null)
+  await learnFromJob(db, id)
   return existing(db, id)
 }

@@ -4,7 +4,9 @@ import type {
   Job,
   JobEdit,
   JobInput,
+  JobQuestion,
   JobStep,
+  Page,
   Station,
   StepProgress,
   WaterAlarm,
@@ -12,13 +14,14 @@ import type {
 import { type ProcedureStep, type WorkDoubt, procedureFor, soakWater } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { likeWords } from '../database/like.ts'
+import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 
 const select = `select j.*, (select name from staff_label where id = j.assigned_to) as assigned_name, b.name as ball_name, b.cover, b.customer_id, b.customer_name, b.customer_hand,
   p.locked_until, e.name as event_name, coalesce(s.procedure, '[]') as procedure, coalesce(w.water, '[]') as water
   from job j
   join ball_label b on b.id = j.ball_id
-  join ball_present p on p.id = j.ball_id
+  join ball_present p on p.ball_id = j.ball_id
   left join event_label e on e.id = j.event_id
   left join lateral (
     select json_agg(json_build_object('position', position, 'key', key, 'station', station_kind, 'minutes', minutes,
@@ -33,14 +36,31 @@ const select = `select j.*, (select name from staff_label where id = j.assigned_
 
 const shownDoneDays = 30
 
-/** Open jobs by due date, then what was finished or cancelled lately. */
-export const listJobs = (db: Db) =>
-  db.many<Job>(
-    `${select} where j.state in ('waiting', 'running') or j.updated_at > now() - make_interval(days => $1)
-     order by (j.state in ('waiting', 'running')) desc, case when j.state in ('waiting', 'running') then j.due_on end,
-       j.updated_at desc`,
-    [shownDoneDays],
+const sortedBy = {
+  due: 'j.due_on',
+  ball: 'b.name collate "und-x-icu"',
+  customer: 'b.customer_name collate "und-x-icu"',
+  state: 'j.state',
+} as const
+
+/** A part of the work that waits or runs, by due date; or of what was finished or cancelled lately, newest first. */
+export async function listJobs(db: Db, question: JobQuestion): Promise<Page<Job>> {
+  const { q, sort, down, ended, ballId } = question
+  const asked = new Conditions()
+  asked.and(ended ? `j.state in ('done', 'cancelled')` : `j.state in ('waiting', 'running')`)
+  if (ended && ballId == null) asked.when(shownDoneDays, 'j.updated_at > now() - make_interval(days => $?)')
+  asked
+    .when(ballId, 'j.ball_id = $?')
+    .when(likeWords(q), `concat_ws(' ', '', b.name, b.customer_name, j.kind, e.name) ilike all($?)`)
+  const total = await countUpTo(
+    db,
+    'job j join ball_label b on b.id = j.ball_id left join event_label e on e.id = j.event_id',
+    asked,
   )
+  const order = ended ? 'order by j.updated_at desc, j.id' : orderBy([sortedBy[sort], 'j.due_on', 'j.id'], down)
+  const items = await db.many<Job>(`${select} ${asked.where} ${order} ${part(asked, question)}`, asked.values)
+  return { items, total }
+}
 
 /** Kinds of the work that is waiting or running, by ball. */
 export async function openJobKinds(db: Db, ballIds: readonly string[]): Promise<Map<string, string[]>> {
@@ -325,6 +345,6 @@ export const searchJobs = (db: Db, text: string) =>
   db.many<Found>(
     `select 'job' as kind, j.id, b.name as title, j.kind || ' · ' || b.customer_name || ' · due ' || j.due_on as detail, b.customer_id
      from job j join ball_label b on b.id = j.ball_id
-     where j.state in ('waiting', 'running') and concat_ws(' ', b.name, b.customer_name, j.kind) ilike all($1) order by j.due_on limit 4`,
+     where j.state in ('waiting', 'running') and concat_ws(' ', '', b.name, b.customer_name, j.kind) ilike all($1) order by j.due_on limit 4`,
     [likeWords(text)],
   )

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { eventsOfBall } from '../balls/events.ts'
 import { listBalls } from '../balls/store.ts'
 import { listCustomers } from '../customers/store.ts'
+import { ballListSchema, customerListSchema } from '@sleetfall/contract'
 import type { Database } from '../database/db.ts'
 import { testDatabase } from '../testing/shop.ts'
 import { importShopFile } from '../transfer/shopFile.ts'
@@ -13,8 +14,10 @@ beforeAll(async () => {
 })
 afterAll(() => database.close())
 
+const everyone = async () => (await listCustomers(database, customerListSchema.cast({ limit: 200 }))).items
+const everyBall = async () => (await listBalls(database, ballListSchema.cast({ limit: 200 }))).items
 const coverageFor = async (name: string) => {
-  const customer = (await listCustomers(database)).find((one) => one.name === name)!
+  const customer = (await everyone()).find((one) => one.name === name)!
   const view = await coverageOf(database, customer.id)
   const target = (pattern: string) => view.targets.find((one) => one.name === pattern)!.id
   const cell = (ball: string, pattern: string) =>
@@ -27,8 +30,8 @@ const coverageFor = async (name: string) => {
 
 describe('the demo world tells its stories', () => {
   test('its size and people', async () => {
-    const customers = await listCustomers(database)
-    const balls = await listBalls(database)
+    const customers = await everyone()
+    const balls = await everyBall()
     expect([customers.length, balls.length]).toEqual([14, 50])
     expect(customers.filter((one) => one.hand === 'left')).toHaveLength(4)
     expect([customers.filter((one) => one.twoHanded).length, customers.filter((one) => one.junior).length]).toEqual([
@@ -89,7 +92,7 @@ describe('shop file', () => {
       )
 
   test('names every wrong field by its path and leaves nothing behind', async () => {
-    const before = (await listCustomers(database)).length
+    const before = (await everyone()).length
     const paths = async (document: object) => (await attempt(document)).map((field: { path: string }) => field.path)
     expect(await paths({ ...file, format: 'other' })).toEqual(['format'])
     expect(await paths({ ...file, customers: [{ name: 'A', hand: 'left', speedMph: 99 }] })).toEqual([
@@ -100,7 +103,7 @@ describe('shop file', () => {
     expect(
       await paths({ ...file, balls: [{ ...ball, history: [{ kind: 'games', on: 'today-3', games: -1 }] }] }),
     ).toEqual(['balls[0].history[0].games'])
-    expect((await listCustomers(database)).length).toBe(before)
+    expect((await everyone()).length).toBe(before)
   })
 
   test('days may be relative; what lies in the future is not written as done', async () => {
@@ -111,7 +114,7 @@ describe('shop file', () => {
         balls: [{ customer: 'Ib Sorrel', name: 'Relative', cover: 'pearl', boughtOn: 'today-30', history }],
       }),
     ).toEqual([])
-    const ball = (await listBalls(database)).find((one) => one.name === 'Relative')!
+    const ball = (await everyBall()).find((one) => one.name === 'Relative')!
     expect([6, 9]).toContain(ball.surface.totalGames)
   })
 })

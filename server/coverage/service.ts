@@ -1,8 +1,8 @@
 import type { Ball, BowlingEvent, CoverageTarget, CoverageView, NearGap, OfferedFix } from '@sleetfall/contract'
 import { type CoverageQuestion, type Fix, coverageMap, fixesFor, promiseBefore } from '@sleetfall/core'
 import { addDays, today } from '../bag/nextDay.ts'
-import { eventsAhead, listEvents } from '../bag/store.ts'
-import { listBalls } from '../balls/store.ts'
+import { eventsAhead, playersUntil } from '../bag/store.ts'
+import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
@@ -66,8 +66,8 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
   const customer = await customerById(db, customerId)
   if (!customer) throw notFound('There is no such customer.')
   const [balls, events, evidence, constants] = [
-    (await listBalls(db, customerId)).filter((ball) => ball.retiredOn === null),
-    await eventsAhead(db, customerId),
+    (await ballsOf(db, customerId)).filter((ball) => ball.retiredOn === null),
+    await eventsAhead(db, [customerId]),
     await evidenceFor(db, customerId),
     await surfaceConstants(db),
   ]
@@ -108,8 +108,7 @@ const nearBowlers = 24
 /** The shop's nearest gaps by date: whose event comes next, which of its patterns no ball of theirs covers, and the cheapest fix. */
 export async function nearestGaps(db: Db): Promise<NearGap[]> {
   const until = addDays(today(), nearDays)
-  const near = (await listEvents(db)).filter((event) => event.nextOn !== null && event.nextOn <= until)
-  const bowlers = [...new Set(near.flatMap((event) => event.customerIds))].slice(0, nearBowlers)
+  const bowlers = await playersUntil(db, until, nearBowlers)
   const gaps: NearGap[] = []
   for (const customerId of bowlers) {
     const customer = await customerById(db, customerId)

@@ -2,6 +2,7 @@ import type { Dependents } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { type Hanging, deleteRow, dependentsOf, openHistory, refuseBlocked, setRetired } from '../http/mending.ts'
+import { settleMine } from '../present/settle.ts'
 import { customerById } from './store.ts'
 
 const hangs = (name: string, table: string): Hanging => ({ name, table, column: 'customer_id' })
@@ -40,6 +41,7 @@ export async function retireCustomer(
       id,
       before?.retiredOn,
     ])
+  await settleMine(db)
 }
 
 /** Gives everything of a customer to another one, then deletes the first. The other's record stays as it is. */
@@ -61,4 +63,5 @@ export async function mergeCustomers(db: Db, id: string, intoId: string): Promis
   for (const { table } of [...owned, ...small])
     await db.run(`update ${table} set customer_id = $2 where customer_id = $1`, [id, intoId])
   await deleteRow(db, 'customer', id)
+  await settleMine(db)
 }

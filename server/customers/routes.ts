@@ -1,26 +1,27 @@
-import { customerSchema, mergeSchema, retireSchema, versioned } from '@sleetfall/contract'
+import { customerListSchema, customerSchema, mergeSchema, retireSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { ballCounts } from '../balls/store.ts'
-import type { Db } from '../database/db.ts'
+import { ballsOf } from '../balls/store.ts'
 import { type Context, idOf } from '../http/context.ts'
-import { removal, write } from '../http/write.ts'
+import { notFound } from '../http/errors.ts'
+import { checked, removal, write } from '../http/write.ts'
 import { customerDependents, deleteCustomer, mergeCustomers, retireCustomer } from './mend.ts'
 import { createCustomer, customerById, listCustomers, updateCustomer } from './store.ts'
-
-/** A customer with the count of their balls. */
-async function withBalls(db: Db, id: string) {
-  const customer = await customerById(db, id)
-  const counts = await ballCounts(db)
-  return customer && { ...customer, ballCount: counts.get(id) ?? 0 }
-}
 
 export function customerRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
 
-  router.get('/', async (_request, response) => {
-    const [customers, counts] = await Promise.all([listCustomers(database), ballCounts(database)])
-    response.json(customers.map((customer) => ({ ...customer, ballCount: counts.get(customer.id) ?? 0 })))
+  router.get('/', async (request, response) => {
+    response.json(await listCustomers(database, checked(customerListSchema, request.query)))
+  })
+  router.get('/:id', async (request, response) => {
+    const customer = await customerById(database, idOf(request))
+    if (!customer) throw notFound('There is no such customer.')
+    response.json(customer)
+  })
+  /** The balls of one customer, retired ones too. */
+  router.get('/:id/rack', async (request, response) => {
+    response.json(await ballsOf(database, idOf(request)))
   })
 
   router.post(
@@ -29,7 +30,7 @@ export function customerRoutes(context: Context): Router {
       context,
       customerSchema,
       ({ db, input }) => createCustomer(db, input),
-      ({ db, input }) => withBalls(db, input.id),
+      ({ db, input }) => customerById(db, input.id),
     ),
   )
 
@@ -41,9 +42,9 @@ export function customerRoutes(context: Context): Router {
       async ({ db, input, request }) => {
         const { version, ...rest } = input
         await updateCustomer(db, { ...rest, id: idOf(request) }, version)
-        return withBalls(db, idOf(request))
+        return customerById(db, idOf(request))
       },
-      ({ db, request }) => withBalls(db, idOf(request)),
+      ({ db, request }) => customerById(db, idOf(request)),
     ),
   )
   router.get('/:id/dependents', async (request, response) => {
@@ -57,9 +58,9 @@ export function customerRoutes(context: Context): Router {
       retireSchema,
       async ({ db, input, request }) => {
         await retireCustomer(db, idOf(request), input)
-        return withBalls(db, idOf(request))
+        return customerById(db, idOf(request))
       },
-      ({ db, request }) => withBalls(db, idOf(request)),
+      ({ db, request }) => customerById(db, idOf(request)),
     ),
   )
   router.post(
@@ -69,9 +70,9 @@ export function customerRoutes(context: Context): Router {
       mergeSchema,
       async ({ db, input, request }) => {
         await mergeCustomers(db, idOf(request), input.intoId)
-        return withBalls(db, input.intoId)
+        return customerById(db, input.intoId)
       },
-      ({ db, input }) => withBalls(db, input.intoId),
+      ({ db, input }) => customerById(db, input.intoId),
     ),
   )
   return router

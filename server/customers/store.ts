@@ -1,13 +1,13 @@
-import type { Customer, CustomerInput, Found } from '@sleetfall/contract'
+import type { Customer, CustomerInput, Found, Page, PageQuestion } from '@sleetfall/contract'
 import { dominance, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { likeWords } from '../database/like.ts'
+import { Conditions, countUpTo, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 
 type Row = Omit<Customer, 'style'>
 
-/** Balls are counted by the balls' exported query; see `ballCounts` there. */
 function withStyle(row: Row): Customer {
   const { speedMph, revRpm, axisTiltDeg } = row
   if (speedMph == null || revRpm == null) return { ...row, style: null }
@@ -15,15 +15,44 @@ function withStyle(row: Row): Customer {
   return { ...row, style: { dominance: value, band: styleBand(value) } }
 }
 
-const select = `select c.*, 0 as ball_count from customer c`
+const select = `select c.*, coalesce(r.balls, 0) as ball_count, coalesce(r.care, 0) as care_count
+  from customer c left join rack_present r on r.customer_id = c.id`
+const words = `(' ' || c.name || ' ' || c.distinction || ' ' || c.contact)`
 
-export async function listCustomers(db: Db): Promise<Customer[]> {
-  return (await db.many<Row>(`${select} order by c.name collate "und-x-icu", c.distinction`)).map(withStyle)
+/** A part of the customers by name, narrowed by words. */
+export async function listCustomers(
+  db: Db,
+  question: PageQuestion & { readonly retired: boolean },
+): Promise<Page<Customer>> {
+  const asked = new Conditions()
+  if (!question.retired) asked.and('c.retired_on is null')
+  asked.when(likeWords(question.q), `${words} ilike all($?)`)
+  const total = await countUpTo(db, 'customer c', asked)
+  const rows = await db.many<Row>(
+    `${select} ${asked.where} order by c.name collate "und-x-icu", c.distinction, c.id ${part(asked, question)}`,
+    asked.values,
+  )
+  return { items: rows.map(withStyle), total }
+}
+
+export async function customersByIds(db: Db, ids: readonly string[]): Promise<Customer[]> {
+  return (
+    await db.many<Row>(`${select} where c.id = any($1) order by c.name collate "und-x-icu", c.distinction`, [ids])
+  ).map(withStyle)
 }
 
 export async function customerById(db: Db, id: string): Promise<Customer | null> {
   const row = await db.maybeOne<Row>(`${select} where c.id = $1`, [id])
   return row && withStyle(row)
+}
+
+/** How many games some customers bowl a week; those who have not said are left out. */
+export async function gamesPerWeekOf(db: Db, ids: readonly string[]): Promise<Map<string, number>> {
+  const rows = await db.many<{ id: string; gamesPerWeek: number }>(
+    'select id, games_per_week from customer where id = any($1) and games_per_week is not null',
+    [ids],
+  )
+  return new Map(rows.map((row) => [row.id, row.gamesPerWeek]))
 }
 
 /** Two of one name are told apart by `distinction`; without one the second is refused and the first shown. */
@@ -54,7 +83,7 @@ export const searchCustomers = (db: Db, text: string) =>
     `select 'customer' as kind, id, name as title,
        concat_ws(' · ', case hand when 'left' then 'left-hander' else 'right-hander' end, nullif(distinction, '')) as detail,
        id as customer_id
-     from customer where concat_ws(' ', name, distinction, contact) ilike all($1) and retired_on is null
+     from customer c where ${words} ilike all($1) and retired_on is null
      order by name collate "und-x-icu" limit 6`,
     [likeWords(text)],
   )

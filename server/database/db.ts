@@ -52,8 +52,19 @@ function handle(client: pg.Pool | pg.PoolClient): Db {
   }
 }
 
-export function openDatabase(url: string, onIdleError: (error: Error) => void = () => {}): Database {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000, types: parsers })
+export interface DatabaseOptions {
+  readonly onIdleError?: (error: Error) => void
+  /** Runs at the end of each transaction, inside it; what it returns runs once the transaction has been committed. */
+  readonly beforeCommit?: (db: Db) => Promise<(() => void) | undefined>
+  /** Connections at most. */
+  readonly connections?: number
+}
+
+export function openDatabase(
+  url: string,
+  { onIdleError = () => {}, beforeCommit, connections = 10 }: DatabaseOptions = {},
+): Database {
+  const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 3000, types: parsers })
   // A connection that breaks while idle is dropped; the next query opens another.
   pool.on('error', onIdleError)
   return {
@@ -68,8 +79,11 @@ export function openDatabase(url: string, onIdleError: (error: Error) => void = 
       client.on('error', remember)
       try {
         await client.query('begin')
-        const result = await work(handle(client))
+        const db = handle(client)
+        const result = await work(db)
+        const after = await beforeCommit?.(db)
         await client.query('commit')
+        after?.()
         return result
       } catch (error) {
         await client.query('rollback').catch(remember)

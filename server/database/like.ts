@@ -1,6 +1,12 @@
-/** Patterns for `ilike all(…)` that find every word of a text somewhere, in any order, each taken literally. */
+/** Shorter words are looked for at the beginning of words only: an index finds them there. */
+const anywhereFrom = 3
+
+/**
+ * Patterns for `ilike all(…)` that find every word of a text, in any order, each taken literally. What is searched begins with a
+ * space before its first word.
+ */
 export const likeWords = (text: string) =>
   text
     .split(/\s+/)
     .filter((word) => word !== '')
-    .map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
+    .map((word) => `%${word.length < anywhereFrom ? ' ' : ''}${word.replace(/[\\%_]/g, '\\$&')}%`)

@@ -71,6 +71,6 @@ export async function deletePattern(db: Db, id: string): Promise<void> {
 export const searchPatterns = (db: Db, text: string) =>
   db.many<Found>(
     `select 'pattern' as kind, id, name as title, 'pattern' as detail, null as customer_id
-     from pattern where name ilike all($1) and retired_on is null order by name collate "und-x-icu" limit 4`,
+     from pattern where (' ' || name) ilike all($1) and retired_on is null order by name collate "und-x-icu" limit 4`,
     [likeWords(text)],
   )

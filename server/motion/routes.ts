@@ -1,7 +1,7 @@
 import { type MapMessage, mapLineOf } from '@sleetfall/contract'
 import { GivenUp, type MapPattern, mapTasks, readyRecipes, usualPhases } from '@sleetfall/core'
 import { type Request, Router } from 'express'
-import { listBalls } from '../balls/store.ts'
+import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
@@ -41,7 +41,7 @@ export function motionRoutes({ database, motion }: Context): Router {
       patterns.push(pattern)
     }
     const chosen = listOf(request, 'surfaces', surfaces)
-    const balls = await listBalls(database, customer.id)
+    const balls = await ballsOf(database, customer.id)
     const { places, tasks } = mapTasks({
       bowler: customer,
       balls,

@@ -1,7 +1,7 @@
 import { type OpenUpkeep, sessionLogSchema } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import { listBalls } from '../balls/store.ts'
+import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import type { Context } from '../http/context.ts'
@@ -10,7 +10,7 @@ import { RateLimitStore } from '../http/rateLimitStore.ts'
 import { checked } from '../http/write.ts'
 import { listPatterns } from '../lanes/store.ts'
 import { shopName } from '../shop/store.ts'
-import { logSession, upkeepBoard } from '../upkeep/service.ts'
+import { logSession, upkeepRows } from '../upkeep/service.ts'
 import { linkHolder } from '../upkeep/store.ts'
 
 const windowMs = 10 * 60_000
@@ -42,12 +42,13 @@ export function openRoutes({ database }: Context): Router {
     const { customerId, expiresOn } = await holder(db, request)
     const customer = await customerById(db, customerId)
     if (!customer) throw notFound()
-    const { rows } = await upkeepBoard(db, customerId)
+    const balls = await ballsOf(db, customerId)
+    const rows = await upkeepRows(db, balls)
     return {
       shopName: await shopName(db),
       customerName: customer.name,
       expiresOn,
-      balls: (await listBalls(db, customerId))
+      balls: balls
         .filter((ball) => ball.retiredOn === null)
         .map(({ id, name, surface, gamesSinceCleaning, lockedUntil }) => ({
           ...{ id, name, gamesSinceCleaning, lockedUntil },

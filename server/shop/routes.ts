@@ -2,6 +2,7 @@ import { shopSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
 import { type Context } from '../http/context.ts'
 import { write } from '../http/write.ts'
+import { learnAnew } from '../surface/oilLearning.ts'
 import { readShop, saveShop } from './store.ts'
 
 export function shopRoutes(context: Context): Router {
@@ -14,9 +15,11 @@ export function shopRoutes(context: Context): Router {
     write(
       context,
       shopSchema.concat(versioned),
-      ({ db, input }) => {
+      async ({ db, input }) => {
         const { version, ...rest } = input
-        return saveShop(db, rest, version)
+        const saved = await saveShop(db, rest, version)
+        await learnAnew(db)
+        return saved
       },
       ({ db }) => readShop(db),
     ),

@@ -1,20 +1,22 @@
-import {
-  type CoverFamily,
-  type SurfaceConstants,
-  type WearPrior,
-  assumedFit,
-  sharedPriors,
-  surfaceNow,
-} from '@sleetfall/core'
+import { type CoverFamily, type SurfaceConstants, type WearPrior, sharedPriors } from '@sleetfall/core'
 import { LRUCache } from 'lru-cache'
-import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import type { Db } from '../database/db.ts'
-import { type Expectation, fitsOf } from './fits.ts'
+import type { Expectation } from './fits.ts'
 
-interface Shown {
+/** A ball teaches the others from so many readings of one surface on. */
+export const teachesFrom = 2
+/** The latest fits of a cover that teach; more would say no more, and a shop's tables must not be read for it. */
+const mostTeachers = 200
+
+interface Teacher {
   readonly ballId: string
-  readonly cover: CoverFamily
   readonly posterior: WearPrior
+}
+interface Row {
+  readonly cover: CoverFamily
+  readonly posteriors: readonly Teacher[]
+  readonly version: number
+  readonly of: string
 }
 
 /** What the shop's balls have shown of the wear of each cover. */
@@ -23,70 +25,65 @@ export interface Experience {
   expectationOf(ballId: string, cover: CoverFamily): Expectation
 }
 
-/** A ball teaches the others from so many readings of one surface on. */
-const fromReadings = 2
-const experiences = new LRUCache<string, Experience>({ max: 4 })
+type ByCover = (ballId: string) => Expectation
+const taught = new LRUCache<string, ByCover>({ max: 40 })
 
-/** Experience of the shop; read anew when a reading was added or taken back. */
-export async function shopExperience(db: Db, constants: SurfaceConstants): Promise<Experience> {
-  const { name, seq } = await db.one<{ name: string; seq: string | null }>(
-    `select current_database() as name, max(seq)::text as seq from ball_event where kind in ('scanned', 'withdrawn')`,
+const nothing: Expectation = { prior: undefined, ballsBehind: 0 }
+
+/** Experience with some covers, as it was last taken up; what of it was worked out once is kept by its version. */
+export async function experienceOf(
+  db: Db,
+  covers: readonly CoverFamily[],
+  constants: SurfaceConstants,
+): Promise<Experience> {
+  const known = await db.many<Omit<Row, 'posteriors'>>(
+    'select cover, version, current_database() as of from cover_experience where cover = any($1)',
+    [covers],
   )
-  const key = `${name} ${seq} ${JSON.stringify(constants)}`
-  let shown = experiences.get(key)
-  if (!shown) experiences.set(key, (shown = experienceFrom(await whatBallsShow(db, constants), constants)))
-  return shown
+  const byCover = new Map<CoverFamily, ByCover>()
+  for (const { cover, version, of } of known) {
+    const key = JSON.stringify([of, cover, version, constants])
+    let expect = taught.get(key)
+    if (!expect) {
+      const { posteriors } = await db.one<Row>('select posteriors from cover_experience where cover = $1', [cover])
+      taught.set(key, (expect = expecting(cover, posteriors, constants)))
+    }
+    byCover.set(cover, expect)
+  }
+  return { expectationOf: (ballId, cover) => byCover.get(cover)?.(ballId) ?? nothing }
 }
 
-function experienceFrom(shown: readonly Shown[], constants: SurfaceConstants): Experience {
-  const byCover = new Map(
-    [...new Set(shown.map((one) => one.cover))].map((cover) => {
-      const balls = shown.filter((one) => one.cover === cover)
-      const places = new Map(balls.map(({ ballId }, place) => [ballId, place]))
-      const posteriors = balls.map((one) => one.posterior)
-      return [cover, { places, of: sharedPriors(cover, posteriors, constants) }]
-    }),
+function expecting(cover: CoverFamily, teachers: readonly Teacher[], constants: SurfaceConstants): ByCover {
+  const places = new Map(teachers.map(({ ballId }, place) => [ballId, place]))
+  const of = sharedPriors(
+    cover,
+    teachers.map((one) => one.posterior),
+    constants,
   )
-  return {
-    expectationOf(ballId, cover) {
-      const among = byCover.get(cover)
-      const place = among?.places.get(ballId)
-      const ballsBehind = (among?.places.size ?? 0) - (place === undefined ? 0 : 1)
-      return { prior: ballsBehind === 0 ? undefined : among!.of(place), ballsBehind }
-    },
+  return (ballId) => {
+    const place = places.get(ballId)
+    const ballsBehind = places.size - (place === undefined ? 0 : 1)
+    return ballsBehind === 0 ? nothing : { prior: of(place), ballsBehind }
   }
 }
 
-async function whatBallsShow(db: Db, constants: SurfaceConstants): Promise<Shown[]> {
-  const balls = await db.many<{
-    id: string
-    cover: CoverFamily
-    factoryGrit: number | null
-    targetGrit: number | null
-    gamesBefore: number
-  }>(
-    `select id, cover, factory_grit, target_grit, games_before from ball b
-     where exists (select from ball_history h where h.ball_id = b.id and h.kind = 'scanned' and not h.withdrawn)`,
+/**
+ * Counts a fit that came, changed or went, and takes the cover's experience up anew when enough did: at first with each, later when a
+ * quarter of it has changed, so that one reading in a large shop does not set every other ball moving.
+ */
+export async function teach(db: Db, cover: CoverFamily): Promise<void> {
+  const { changes, teachers } = await db.one<{ changes: number; teachers: number }>(
+    `insert into cover_experience (cover, changes) values ($1, 1)
+     on conflict (cover) do update set changes = cover_experience.changes + 1
+     returning changes, jsonb_array_length(posteriors) as teachers`,
+    [cover],
   )
-  const events = await standingEvents(
-    db,
-    balls.map((ball) => ball.id),
+  if (changes < Math.max(1, Math.floor(teachers / 4))) return
+  await db.run(
+    `update cover_experience set changes = 0, posteriors = (
+       select coalesce(jsonb_agg(jsonb_build_object('ballId', ball_id, 'posterior', answer -> 'posterior') order by ball_id), '[]')
+       from (select ball_id, answer from wear_fit where kind = 'own' and cover = $1 order by updated_at desc, ball_id limit $2) latest)
+     where cover = $1`,
+    [cover, mostTeachers],
   )
-  const fits = await fitsOf(
-    db,
-    balls.map((ball) => ball.id),
-  )
-  const shown = balls.flatMap((ball) => {
-    const own = asSurfaceEvents(events.filter((event) => event.ballId === ball.id))
-    const { curve } = surfaceNow(ball, own, Date.now(), constants, {
-      // Only the start and the readings of the curve are asked here.
-      fit: (cover, start) => assumedFit(cover, start, constants),
-    })
-    const readings = curve?.readings.filter((reading) => reading.games > 0) ?? []
-    if (!curve || readings.length < fromReadings) return []
-    const { posterior } = fits.own(ball.id)(ball.cover, curve.startRaUm, readings, constants)
-    return [{ ballId: ball.id, cover: ball.cover, posterior }]
-  })
-  await fits.save()
-  return shown
 }

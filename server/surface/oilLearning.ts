@@ -1,7 +1,6 @@
-import type { Ball, Pattern, Trial } from '@sleetfall/contract'
+import type { Pattern, Trial } from '@sleetfall/contract'
 import {
   type BallRecord,
-  type OilCorrection,
   type OilPair,
   type SurfaceConstants,
   compareVariants,
@@ -12,8 +11,8 @@ import {
   simulate,
   surfaceNow,
 } from '@sleetfall/core'
-import { LRUCache } from 'lru-cache'
 import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
+import { ballById } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import { patternById } from '../lanes/store.ts'
@@ -27,36 +26,58 @@ interface Done {
   readonly afterTrialId: string
 }
 
-const learnt = new LRUCache<string, OilCorrection>({ max: 50 })
 /** Surfaces further apart than this changed too: the test then does not speak of the oil alone. */
 const sameSurface = 1.15
+/** The latest tests that count. */
+const mostPairs = 40
 
-/** What the shop's own tests before and after extraction say of the oil estimate; the prior when there are none. */
-export async function oilCorrection(db: Db, constants: SurfaceConstants): Promise<OilCorrection> {
-  const done = await db.many<Done & { stamp: string }>(
-    `select j.id as job_id, j.ball_id, j.before_trial_id, j.after_trial_id, current_database() || j.id || j.version ||
-       (select coalesce(max(updated_at), now())::text || count(*) from shot where trial_id in (j.before_trial_id, j.after_trial_id)) as stamp
-     from job j where j.kind in ('extract', 'bath') and j.state = 'done'
-       and j.before_trial_id is not null and j.after_trial_id is not null order by j.done_at`,
-  )
-  const key = JSON.stringify([constants, done.map((one) => one.stamp)])
-  const known = learnt.get(key)
-  if (known) return known
-  const pairs: OilPair[] = []
-  for (const one of done) {
-    const pair = await pairOf(db, one, constants)
-    if (pair) pairs.push(pair)
+const doneWhere = `from job j where j.kind in ('extract', 'bath') and j.state = 'done'
+  and j.before_trial_id is not null and j.after_trial_id is not null`
+const doneColumns = 'j.id as job_id, j.ball_id, j.before_trial_id, j.after_trial_id'
+
+/** Hears that work was finished, tied to a test or untied: what its tests say of the oil is worked out anew. */
+export async function learnFromJob(db: Db, jobId: string): Promise<void> {
+  const job = await db.maybeOne<Done>(`select ${doneColumns} ${doneWhere} and j.id = $1`, [jobId])
+  if (!job) {
+    if ((await db.run('delete from oil_pair where job_id = $1', [jobId])) > 0) await takeUp(db)
+    return
   }
-  const correction = learnOilCorrection(pairs)
-  learnt.set(key, correction)
-  return correction
+  const pair = await pairOf(db, job, await surfaceConstants(db))
+  await db.run(
+    `insert into oil_pair (job_id, pair) values ($1, $2) on conflict (job_id) do update set pair = excluded.pair`,
+    [jobId, pair === null ? null : JSON.stringify(pair)],
+  )
+  await takeUp(db)
 }
 
-/** The shop's constants, with the oil of a game as its own tests have corrected it. */
-export async function learntConstants(db: Db): Promise<SurfaceConstants> {
-  const constants = await surfaceConstants(db)
-  const { factor, pairs } = await oilCorrection(db, constants)
-  return pairs === 0 ? constants : { ...constants, oilPerGameUl: constants.oilPerGameUl * factor }
+/** Hears that a trial's shots changed: work whose test it is says something else then. */
+export async function learnFromTrial(db: Db, trialId: string): Promise<void> {
+  const jobs = await db.many<Done>(
+    `select ${doneColumns} ${doneWhere} and (j.before_trial_id = $1 or j.after_trial_id = $1)`,
+    [trialId],
+  )
+  for (const job of jobs) await learnFromJob(db, job.jobId)
+}
+
+/** Everything anew, such as after the shop's own constants were changed. */
+export async function learnAnew(db: Db): Promise<void> {
+  for (const { jobId } of await db.many<Done>(`select ${doneColumns} ${doneWhere} order by j.done_at desc limit $1`, [
+    mostPairs,
+  ]))
+    await learnFromJob(db, jobId)
+}
+
+async function takeUp(db: Db): Promise<void> {
+  const pairs = await db.many<{ pair: OilPair }>(
+    `select p.pair from oil_pair p join job j on j.id = p.job_id where p.pair is not null
+     order by j.done_at desc, j.id limit $1`,
+    [mostPairs],
+  )
+  await db.run(
+    `insert into oil_learnt (correction) values ($1)
+     on conflict (the_one) do update set correction = excluded.correction where oil_learnt.correction <> excluded.correction`,
+    [JSON.stringify(learnOilCorrection(pairs.map((row) => row.pair)))],
+  )
 }
 
 async function pairOf(
@@ -65,7 +86,7 @@ async function pairOf(
   constants: SurfaceConstants,
 ): Promise<OilPair | null> {
   const [before, after] = [await trialById(db, beforeTrialId), await trialById(db, afterTrialId)]
-  const ball = await db.maybeOne<Ball>('select * from ball_present where id = $1', [ballId])
+  const ball = await ballById(db, ballId)
   if (!ball || !before || !after || before.patternId !== after.patternId) return null
   const pattern = await patternById(db, before.patternId)
   const customer = await customerById(db, ball.customerId)

@@ -8,6 +8,7 @@ import {
   advise,
   assumedFit,
   asymmetricFromIn,
+  fitWear,
   gritOfRa,
   isReactive,
   raOfGrit,
@@ -18,19 +19,20 @@ import {
   surfaceNow,
   twins,
 } from '@sleetfall/core'
-import { listEvents } from '../bag/store.ts'
+import { startsOf } from '../bag/nextDay.ts'
+import { playAhead, tournamentsOf } from '../bag/store.ts'
 import { asSurfaceEvents, eventsOfBall } from '../balls/events.ts'
-import { ballById, listBalls } from '../balls/store.ts'
+import { ballById, ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
 import { patternById } from '../lanes/store.ts'
+import { learntConstants, oilCorrection } from '../present/store.ts'
 import { surfaceConstants } from '../shop/store.ts'
-import { dueOf, eventStarts } from '../upkeep/service.ts'
-import { policies } from '../upkeep/store.ts'
-import { shopExperience } from './experience.ts'
-import { type Fits, fitsOf } from './fits.ts'
-import { learntConstants, oilCorrection } from './oilLearning.ts'
+import { dueOf } from '../upkeep/service.ts'
+import { policiesFor } from '../upkeep/store.ts'
+import { experienceOf } from './experience.ts'
+import { fitsOf } from './fits.ts'
 import { rulesHeld, rulesOff } from './rules.ts'
 
 /** Games past the present that the curve shows, at least. */
@@ -42,22 +44,24 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   const ball = await ballById(db, ballId)
   if (!ball) throw notFound('There is no such ball.')
   const base = await surfaceConstants(db)
-  const correction = await oilCorrection(db, base)
+  const correction = await oilCorrection(db)
   const constants = await learntConstants(db)
-  const experience = await shopExperience(db, constants)
-  const fits = await fitsOf(db, [ballId])
+  const experience = await experienceOf(db, [ball.cover], constants)
+  const fits = await fitsOf(db, [ballId], 'later')
   const events = (await eventsOfBall(db, ballId)).filter((event) => !event.withdrawn && event.kind !== 'withdrawn')
   const customer = await customerById(db, ball.customerId)
-  const ahead = await listEvents(db)
-  const { policy, scope } = (await policies(db)).of(ballId, ball.customerId)
+  const { policy, scope } = (await policiesFor(db, [ballId], [ball.customerId])).of(ballId, ball.customerId)
   const gamesPerWeek = customer?.gamesPerWeek ?? null
-  const tournaments = ahead.filter((event) => event.kind === 'tournament')
-  const play = { gamesPerWeek, eventsMs: eventStarts(tournaments, ball.customerId) }
+  const plays = await playAhead(db, [ball.customerId])
+  const play = { gamesPerWeek, eventsMs: startsOf(tournamentsOf(plays, ball.customerId)) }
   const { surface } = ball
   const { curve } = surface
   const expectation = () => experience.expectationOf(ballId, ball.cover)
-  const band = curve ? bandOf(ball, constants, fits.of(ballId, expectation)) : []
-  await fits.save()
+  const { prior, ballsBehind } = expectation()
+  // Without readings of its own a ball is what is expected of it, which needs no looking for.
+  const expected: typeof fitWear = (cover, start, _readings, own) => fitWear(cover, start, [], own, prior)
+  const read = curve?.readings.some((reading) => reading.games > 0) ?? false
+  const band = curve ? bandOf(ball, constants, read ? fits.of(ballId, expectation) : expected) : []
   return {
     ballId,
     surface,
@@ -77,7 +81,8 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
         ? [{ games, kind: event.kind, at: event.happenedAt }]
         : [],
     ),
-    sharedBalls: fits.ballsBehind(ballId),
+    sharedBalls: read ? fits.ballsBehind(ballId) : ballsBehind,
+    fitWanted: ball.fitWanted,
     oilUl: oilBand(ball, events, base, correction),
     oilPairs: correction.pairs,
     gamesPerWeek: gamesPerWeek ?? 3,
@@ -86,7 +91,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   }
 }
 
-function bandOf(ball: Ball, constants: SurfaceConstants, fit: ReturnType<Fits['of']>): WearBand[] {
+function bandOf(ball: Ball, constants: SurfaceConstants, fit: typeof fitWear): WearBand[] {
   const { curve, gamesOnSurface } = ball.surface
   const later = curve!.readings.filter((reading) => reading.games > 0)
   const fitted = fit(ball.cover, curve!.startRaUm, later, constants)
@@ -184,7 +189,7 @@ export async function adviceFor(
   if (!ball) throw notFound('There is no such ball.')
   const customer = await customerById(db, ball.customerId)
   const pattern = question.patternId ? await patternById(db, question.patternId) : null
-  const own = (await listBalls(db, ball.customerId)).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
+  const own = (await ballsOf(db, ball.customerId)).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
   const { surface } = ball
   const grit = surface.finish ? gritOfRa(surface.finish.raTopUm) : null
   const band = customer?.style?.band ?? null

@@ -5,6 +5,7 @@ import { type Logger, pino } from 'pino'
 import supertest from 'supertest'
 import { createApp } from '../app.ts'
 import { type Database, openDatabase } from '../database/db.ts'
+import { atOnce } from '../present/queue.ts'
 import { ensureShop } from '../shop/store.ts'
 import { createStaff } from '../staff/store.ts'
 
@@ -23,7 +24,7 @@ export async function testDatabase(
   await client.connect()
   await client.query(`create database ${name} template ${template}`)
   await client.end()
-  return openDatabase(clusterUrl(name))
+  return openDatabase(clusterUrl(name), { beforeCommit: atOnce })
 }
 
 export const emptyDatabaseUrl = async () => {

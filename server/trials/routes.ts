@@ -3,13 +3,17 @@ import {
   shotCorrectionSchema,
   shotSchema,
   trialEditSchema,
+  trialListSchema,
   trialSchema,
   versioned,
 } from '@sleetfall/contract'
-import { Router } from 'express'
+import { type Request, Router } from 'express'
 import { object } from 'yup'
+import type { Db } from '../database/db.ts'
 import { type Context, idOf } from '../http/context.ts'
-import { type Write, removal, write } from '../http/write.ts'
+import { notFound } from '../http/errors.ts'
+import { type Write, checked, removal, write } from '../http/write.ts'
+import { learnFromTrial } from '../surface/oilLearning.ts'
 import {
   addShot,
   correctShot,
@@ -24,10 +28,22 @@ import {
   trialDependents,
 } from './store.ts'
 
+/** A change of a trial's shots, told to those who learn from them. */
+async function told<T>(db: Db, request: Request, change: Promise<T>): Promise<T> {
+  const trial = await change
+  await learnFromTrial(db, idOf(request))
+  return trial
+}
+
 export function trialRoutes(context: Context): Router {
   const router = Router()
-  router.get('/', async (_request, response) => {
-    response.json(await listTrials(context.database))
+  router.get('/', async (request, response) => {
+    response.json(await listTrials(context.database, checked(trialListSchema, request.query)))
+  })
+  router.get('/:id', async (request, response) => {
+    const trial = await trialById(context.database, idOf(request))
+    if (!trial) throw notFound('There is no such trial.')
+    response.json(trial)
   })
   router.post(
     '/',
@@ -43,7 +59,7 @@ export function trialRoutes(context: Context): Router {
     write(
       context,
       shotSchema,
-      ({ db, input, request }) => addShot(db, idOf(request), input),
+      ({ db, input, request }) => told(db, request, addShot(db, idOf(request), input)),
       ({ db, request }) => trialById(db, idOf(request)),
     ),
   )
@@ -61,7 +77,8 @@ export function trialRoutes(context: Context): Router {
     write(
       context,
       setAsideSchema,
-      ({ db, input, request }) => setShotAside(db, idOf(request), idOf(request, 'shotId'), input.version, input.reason),
+      ({ db, input, request }) =>
+        told(db, request, setShotAside(db, idOf(request), idOf(request, 'shotId'), input.version, input.reason)),
       ({ db, request }) => trialById(db, idOf(request)),
     ),
   )
@@ -79,7 +96,8 @@ export function trialRoutes(context: Context): Router {
     write(
       context,
       shotCorrectionSchema,
-      ({ db, input, request, user }) => correctShot(db, idOf(request), idOf(request, 'shotId'), input, user.id),
+      ({ db, input, request, user }) =>
+        told(db, request, correctShot(db, idOf(request), idOf(request, 'shotId'), input, user.id)),
       again,
     ),
   )
@@ -88,7 +106,7 @@ export function trialRoutes(context: Context): Router {
     write(
       context,
       object({}),
-      ({ db, request, user }) => removeShot(db, idOf(request), idOf(request, 'shotId'), user.id),
+      ({ db, request, user }) => told(db, request, removeShot(db, idOf(request), idOf(request, 'shotId'), user.id)),
       again,
     ),
   )

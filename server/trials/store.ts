@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type {
   Found,
   FrozenSurface,
+  Page,
   ShotBefore,
   ShotCorrection,
   ShotInput,
@@ -9,11 +10,13 @@ import type {
   Trial,
   TrialEdit,
   TrialInput,
+  TrialQuestion,
 } from '@sleetfall/contract'
 import { type Evidence, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { likeWords } from '../database/like.ts'
+import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
@@ -55,8 +58,26 @@ async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
   return trials.map((trial) => ({ ...trial, shots: shotsOf(trial.id), shotsBefore: beforeOf(trial.id) }))
 }
 
-export async function listTrials(db: Db): Promise<Trial[]> {
-  return withShots(db, await db.many<Row>(`${select} order by t.started_at desc`))
+const sortedBy = {
+  when: ['t.started_at', 't.id'],
+  question: ['t.question collate "und-x-icu"', 't.id'],
+  bowler: ['c.name collate "und-x-icu"', 't.started_at', 't.id'],
+  pattern: ['p.name collate "und-x-icu"', 't.started_at', 't.id'],
+} as const
+
+/** A part of the trials with their shots, narrowed and ordered as asked; newest first by time. */
+export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<Trial>> {
+  const { q, sort, down, customerId, ballId, patternId } = question
+  const asked = new Conditions()
+  asked
+    .when(likeWords(q), 'exists (select from trial_words w where w.trial_id = t.id and w.words ilike all($?))')
+    .when(customerId, 't.customer_id = $?')
+    .when(ballId, '(t.control_ball_id = $? or t.variant_ball_id = $?)')
+    .when(patternId, 't.pattern_id = $?')
+  const total = await countUpTo(db, 'trial t', asked)
+  const order = orderBy(sortedBy[sort], sort === 'when' ? !down : down)
+  const rows = await db.many<Row>(`${select} ${asked.where} ${order} ${part(asked, question)}`, asked.values)
+  return { items: await withShots(db, rows), total }
 }
 
 export async function trialById(db: Db, id: string): Promise<Trial | null> {
@@ -207,9 +228,18 @@ export async function setShotAside(
   return trial()
 }
 
-/** What a customer's trials showed of each ball on each pattern, for the coverage map. */
+/** Trials that speak for a ball on a pattern: later ones count more, and so many say enough. */
+const mostEvidence = 60
+
+/** What a customer's latest trials showed of each ball on each pattern, for the coverage map. */
 export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[]> {
-  const trials = (await listTrials(db)).filter((trial) => trial.customerId === customerId)
+  const trials = await withShots(
+    db,
+    await db.many<Row>(`${select} where t.customer_id = $1 order by t.started_at desc, t.id limit $2`, [
+      customerId,
+      mostEvidence,
+    ]),
+  )
   return trials.flatMap((trial) =>
     (['control', 'variant'] as const).map((side): Evidence => {
       const shots = trial.shots.map((shot) => ({ ...shot, variantId: shot.side }))
@@ -232,7 +262,7 @@ export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[
 export const searchTrials = (db: Db, text: string) =>
   db.many<Found>(
     `select 'trial' as kind, t.id, t.question as title, c.name as detail, t.customer_id
-     from trial t join customer_label c on c.id = t.customer_id
-     where concat_ws(' ', t.question, c.name) ilike all($1) order by t.started_at desc limit 4`,
+     from trial_words w join trial t on t.id = w.trial_id join customer_label c on c.id = t.customer_id
+     where w.words ilike all($1) order by t.started_at desc limit 4`,
     [likeWords(text)],
   )

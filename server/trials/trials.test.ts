@@ -77,7 +77,7 @@ describe('trials', () => {
     await Promise.all(
       Array.from({ length: 8 }, () => technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)),
     )
-    const now: Trial = (await technician.get('/trials')).body.find((one: Trial) => one.id === trial.id)
+    const now: Trial = (await technician.get(`/trials/${trial.id}`)).body
     expect(now.shots.map((shot) => shot.sequence)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
   })
 

@@ -1,12 +1,12 @@
-import { playNightSchema, policyForSchema, reminderSchema, sessionLogSchema } from '@sleetfall/contract'
+import { playNightSchema, policyForSchema, reminderSchema, sessionLogSchema, upkeepListSchema } from '@sleetfall/contract'
 import { Router } from 'express'
 import { object } from 'yup'
 import { ballById } from '../balls/store.ts'
 import { notAllowed } from '../http/access.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
-import { write } from '../http/write.ts'
-import { logNight, logSession, nightOf, upkeepBoard, withdrawNight } from './service.ts'
+import { checked, write } from '../http/write.ts'
+import { logNight, logSession, nightOf, upkeepBoard, upkeepOf, withdrawNight } from './service.ts'
 import * as store from './store.ts'
 
 const linkDays = 180
@@ -15,8 +15,12 @@ export function upkeepRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
 
-  router.get('/', async (_request, response) => {
-    response.json(await upkeepBoard(database))
+  router.get('/', async (request, response) => {
+    response.json(await upkeepBoard(database, checked(upkeepListSchema, request.query)))
+  })
+  /** What the balls of one customer are due for. */
+  router.get('/of/:id', async (request, response) => {
+    response.json(await upkeepOf(database, idOf(request)))
   })
   router.put(
     '/policy',
@@ -27,9 +31,9 @@ export function upkeepRoutes(context: Context): Router {
         // The shop's own policy is everybody's, so the owner decides it.
         if (!input.customerId && !input.ballId && user.role !== 'owner') throw notAllowed(user.role)
         await store.setPolicy(db, input)
-        return upkeepBoard(db)
+        return {}
       },
-      ({ db }) => upkeepBoard(db),
+      async () => ({}),
     ),
   )
   router.post(

@@ -1,40 +1,27 @@
-import type {
-  Ball,
-  BowlingEvent,
-  NightLogged,
-  PlayNight,
-  SessionLog,
-  UpkeepBoard,
-  UpkeepRow,
-  PolicyScope,
+import { randomUUID } from 'node:crypto'
+import {
+  type Ball,
+  type NightLogged,
+  type PlayNight,
+  type PolicyScope,
+  type SessionLog,
+  type UpkeepBoard,
+  type UpkeepQuestion,
+  type UpkeepRow,
+  spanDays,
 } from '@sleetfall/contract'
 import { type Due, type UpkeepPolicy, dueWork } from '@sleetfall/core'
-import { randomUUID } from 'node:crypto'
-import { addDays, today } from '../bag/nextDay.ts'
-import { listEvents } from '../bag/store.ts'
+import { addDays, startsOf, today } from '../bag/nextDay.ts'
+import { playAhead, tournamentsOf } from '../bag/store.ts'
 import { appendEvent, eventExists, eventsOfNight, gamesOnDay, lockBall, withdrawEvent } from '../balls/events.ts'
-import { listBalls } from '../balls/store.ts'
+import { ballsOf, ballsOfCustomers } from '../balls/store.ts'
 import { openJobKinds } from '../bench/store.ts'
-import { customerById, listCustomers } from '../customers/store.ts'
+import { gamesPerWeekOf } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { patternVolumeMl } from '../lanes/store.ts'
-import { policies } from './store.ts'
-
-/** Start of a calendar day where the server stands. */
-const startOf = (day: string) => new Date(`${day}T00:00:00`).getTime()
-
-/** Starts of the events that a customer has ahead, each tournament and each league night of the next weeks. */
-export function eventStarts(events: readonly BowlingEvent[], customerId: string): number[] {
-  return events
-    .filter((event) => event.nextOn !== null && event.customerIds.includes(customerId))
-    .flatMap((event) => {
-      const nights = event.kind === 'league' ? [0, 7, 14] : [0]
-      return nights.map((days) => addDays(event.nextOn!, days)).filter((day) => day <= event.endsOn)
-    })
-    .map(startOf)
-    .sort((a, b) => a - b)
-}
+import { racksDue } from '../present/lists.ts'
+import { policiesFor } from './store.ts'
 
 /** What a ball is due for. League nights are ordinary play: only tournaments count as events to prepare for. */
 export const dueOf = (
@@ -56,26 +43,18 @@ export const dueOf = (
     Date.now(),
   )
 
-/** Every ball in care with what it is due for and why; of one customer only, when one is named. */
-export async function upkeepBoard(db: Db, customerId?: string): Promise<UpkeepBoard> {
-  const balls = (await listBalls(db, customerId)).filter((ball) => ball.retiredOn === null)
-  const customers = new Map(
-    (customerId === undefined ? await listCustomers(db) : [await customerById(db, customerId)]).flatMap((customer) =>
-      customer ? [[customer.id, customer] as const] : [],
-    ),
-  )
-  const events = (await listEvents(db)).filter((event) => event.kind === 'tournament')
-  const jobs = await openJobKinds(
-    db,
-    balls.map((ball) => ball.id),
-  )
-  const chosen = await policies(db)
-  const rows = balls.map((ball): UpkeepRow => {
+/** Some balls with what they are due for and why. */
+export async function upkeepRows(db: Db, balls: readonly Ball[]): Promise<UpkeepRow[]> {
+  const inUse = balls.filter((ball) => ball.retiredOn === null)
+  const ids = inUse.map((ball) => ball.id)
+  const customerIds = [...new Set(inUse.map((ball) => ball.customerId))]
+  const pace = await gamesPerWeekOf(db, customerIds)
+  const plays = await playAhead(db, customerIds)
+  const jobs = await openJobKinds(db, ids)
+  const chosen = await policiesFor(db, ids, customerIds)
+  return inUse.map((ball): UpkeepRow => {
     const { policy, scope } = chosen.of(ball.id, ball.customerId)
-    const play = {
-      gamesPerWeek: customers.get(ball.customerId)?.gamesPerWeek ?? null,
-      eventsMs: eventStarts(events, ball.customerId),
-    }
+    const eventsMs = startsOf(tournamentsOf(plays, ball.customerId))
     return {
       ballId: ball.id,
       ballName: ball.name,
@@ -83,13 +62,47 @@ export async function upkeepBoard(db: Db, customerId?: string): Promise<UpkeepBo
       customerName: ball.customerName,
       policy,
       scope,
-      due: dueOf(ball, { policy, scope }, play),
+      due: dueOf(ball, { policy, scope }, { gamesPerWeek: pace.get(ball.customerId) ?? null, eventsMs }),
       openJobs: jobs.get(ball.id) ?? [],
       place: ball.place,
       lockedUntil: ball.lockedUntil,
+      targetGrit: ball.surface.window?.targetGrit ?? ball.targetGrit ?? null,
+      lastRecipe: ball.lastRecipe,
     }
   })
-  return { rows, shopPolicy: chosen.shop }
+}
+
+export const upkeepOf = async (db: Db, customerId: string) => upkeepRows(db, await ballsOf(db, customerId))
+
+/** What is due within some days, customer by customer, those first whose ball is due first. */
+export async function upkeepBoard(db: Db, question: UpkeepQuestion): Promise<UpkeepBoard> {
+  const { customerIds, total } = await racksDue(db, question)
+  const rows = await upkeepRows(db, await ballsOfCustomers(db, customerIds))
+  const { shop } = await policiesFor(db, [], [])
+  const place = new Map(customerIds.map((id, index) => [id, index]))
+  const words = wordsOf(question.q)
+  return {
+    rows: rows
+      .filter((row) => words.every((word) => `${row.ballName} ${row.customerName}`.toLowerCase().includes(word)))
+      .map((row) => ({ ...row, due: row.due.filter((one) => within(one, question.within)) }))
+      .filter((row) => row.due.length > 0)
+      .sort((a, b) => place.get(a.customerId)! - place.get(b.customerId)!),
+    shopPolicy: shop,
+    total,
+  }
+}
+
+const wordsOf = (text: string) =>
+  text
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+
+/** What waits for the next visit anyway is no reason to list a ball under 'now'. */
+function within(due: Due, span: UpkeepQuestion['within']): boolean {
+  const past = due.games !== null ? due.games <= 0 : due.atMs <= Date.now()
+  if (span === 'now') return due.asked && past
+  return due.atMs <= Date.now() + spanDays[span] * 86_400_000
 }
 
 const eveningOf = (day: string) => new Date(`${day}T20:00:00`).getTime()

@@ -22,8 +22,17 @@ export interface Policies {
 
 const asPolicy = (value: unknown) => policySchema.cast(value) as UpkeepPolicy
 
-export async function policies(db: Db): Promise<Policies> {
-  const rows = await db.many<PolicyRow>('select customer_id, ball_id, policy from upkeep_policy')
+/** Policies that count for some balls and customers. */
+export async function policiesFor(
+  db: Db,
+  ballIds: readonly string[],
+  customerIds: readonly string[],
+): Promise<Policies> {
+  const rows = await db.many<PolicyRow>(
+    `select customer_id, ball_id, policy from upkeep_policy
+     where ball_id = any($1) or customer_id = any($2) or (ball_id is null and customer_id is null)`,
+    [ballIds, customerIds],
+  )
   const shop = rows.find((row) => row.customerId === null && row.ballId === null)
   const shopPolicy = shop ? asPolicy(shop.policy) : policyDefaults
   const balls = new Map(rows.flatMap((row) => (row.ballId ? [[row.ballId, asPolicy(row.policy)] as const] : [])))

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Job, SurfacePage, UpkeepBoard } from '@sleetfall/contract'
+import type { Job, SurfacePage, UpkeepRow } from '@sleetfall/contract'
 import { recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { benchHands } from '../testing/bench.ts'
@@ -25,8 +25,10 @@ const record = (ballId: string, event: object, days = 1) =>
   technician.post(`/balls/${ballId}/events`, { id: randomUUID(), happenedAt: ago(days), ...event }).expect(200)
 const pageOf = async (ballId: string): Promise<SurfacePage> =>
   (await technician.get(`/surface/${ballId}`).expect(200)).body
-const rowOf = async (ballId: string) =>
-  ((await technician.get('/upkeep')).body as UpkeepBoard).rows.find((row) => row.ballId === ballId)!
+async function rowOf(ballId: string): Promise<UpkeepRow> {
+  const { customerId } = (await technician.get(`/balls/${ballId}`)).body
+  return (await technician.get(`/upkeep/of/${customerId}`)).body.find((row: UpkeepRow) => row.ballId === ballId)
+}
 const surfaceWork = (due: SurfacePage['due']) => due.find((one) => one.work === 'resurface' || one.work === 'touch-up')
 
 describe('policies', () => {

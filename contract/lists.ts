@@ -1,0 +1,116 @@
+import { coverFamilies, styleBands } from '@sleetfall/core'
+import * as yup from 'yup'
+import { identifier, oneOf, optionalOneOf, text } from './fields.ts'
+
+/** Counting ends here: how many more there are helps nobody, and would have to be walked through. */
+export const mostCounted = 1000
+export const usualPage = 50
+const mostPage = 200
+/** Further down nobody pages; a word or a filter gets there sooner. */
+const furthest = 10_000
+
+/** A part of a list. */
+export interface Page<T> {
+  readonly items: readonly T[]
+  /** How many there are in all; `mostCounted` + 1 stands for 'more than that'. */
+  readonly total: number
+}
+
+const whole = (label: string, min: number, max: number) => {
+  const message = `${label}: a whole number, ${min} to ${max}`
+  return yup.number().label(label).typeError(message).integer(message).min(min, message).max(max, message)
+}
+const wholeOrNull = (label: string, max: number) =>
+  whole(label, 0, max)
+    .transform((value: unknown, original: unknown) => (original === '' ? null : value))
+    .nullable()
+    .default(null)
+
+/** What every list is asked with: words that all have to be found, and which part. */
+export const pageSchema = yup.object({
+  q: text('Search').max(80, 'Search: at most 80 characters').default(''),
+  offset: whole('From', 0, furthest).default(0),
+  limit: whole('How many', 1, mostPage).default(usualPage),
+})
+export type PageQuestion = yup.InferType<typeof pageSchema>
+
+const direction = { down: yup.boolean().typeError('Direction: true or false').default(false) }
+const sorts = <const T extends string>(values: readonly [T, ...T[]]) => oneOf('Sort', values).default(values[0])
+
+export const ballSorts = [
+  'name',
+  'customer',
+  'cover',
+  'grit',
+  'games',
+  'left',
+  'hardness',
+  'place',
+  'care',
+  'oil',
+] as const
+const statuses = ['in-window', 'leaves-soon', 'too-smooth', 'too-rough', 'accepted', 'unknown'] as const
+export const ballListSchema = pageSchema.concat(
+  yup.object({
+    sort: sorts(ballSorts),
+    ...direction,
+    cover: optionalOneOf('Cover family', coverFamilies),
+    status: optionalOneOf('State', statuses),
+    band: optionalOneOf('Style', styleBands),
+    place: optionalOneOf('Whereabouts', ['customer', 'shelf', 'bench']),
+    gamesFrom: wholeOrNull('Games from', 10_000),
+    gritFrom: wholeOrNull('Grit from', 10_000),
+    gritTo: wholeOrNull('Grit to', 10_000),
+    hardnessBelow: wholeOrNull('Hardness below', 200),
+    retired: yup.boolean().typeError('Retired too: true or false').default(false),
+  }),
+)
+export type BallQuestion = yup.InferType<typeof ballListSchema>
+
+export const customerListSchema = pageSchema.concat(
+  yup.object({ retired: yup.boolean().typeError('Retired too: true or false').default(false) }),
+)
+
+export const trialSorts = ['when', 'question', 'bowler', 'pattern'] as const
+export const trialListSchema = pageSchema.concat(
+  yup.object({
+    sort: sorts(trialSorts),
+    ...direction,
+    customerId: identifier('Customer').nullable().default(null).notRequired(),
+    ballId: identifier('Ball').nullable().default(null).notRequired(),
+    patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  }),
+)
+export type TrialQuestion = yup.InferType<typeof trialListSchema>
+
+export const eventSorts = ['next', 'name', 'place'] as const
+export const eventListSchema = pageSchema.concat(
+  yup.object({
+    sort: sorts(eventSorts),
+    ...direction,
+    /** Those that lie ahead, or those that are over. */
+    over: yup.boolean().typeError('Over: true or false').default(false),
+    customerId: identifier('Customer').nullable().default(null).notRequired(),
+  }),
+)
+export type EventQuestion = yup.InferType<typeof eventListSchema>
+
+export const jobSorts = ['due', 'ball', 'customer', 'state'] as const
+export const jobListSchema = pageSchema.concat(
+  yup.object({
+    sort: sorts(jobSorts),
+    ...direction,
+    /** Work that waits or runs, or what was finished or cancelled lately. */
+    ended: yup.boolean().typeError('Ended: true or false').default(false),
+    ballId: identifier('Ball').nullable().default(null).notRequired(),
+  }),
+)
+export type JobQuestion = yup.InferType<typeof jobListSchema>
+
+/** How far ahead the upkeep board looks, in days. */
+export const spanDays = { now: 0, week: 7, month: 31, all: 36_500 } as const
+export type UpkeepSpan = keyof typeof spanDays
+export const upkeepListSchema = pageSchema.concat(
+  yup.object({ within: oneOf('Within', ['now', 'week', 'month', 'all']).default('week') }),
+)
+export type UpkeepQuestion = yup.InferType<typeof upkeepListSchema>

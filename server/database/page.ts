@@ -1,0 +1,45 @@
+import { type PageQuestion, mostCounted } from '@sleetfall/contract'
+import type { Db } from './db.ts'
+
+/** Conditions of a question with their values, each `$?` in the order of the values. */
+export class Conditions {
+  readonly values: unknown[] = []
+  readonly #parts: string[] = []
+
+  /** Adds a condition; `$?` stands for the value. A value of null or undefined, or an empty list, asks for nothing. */
+  when(value: unknown, condition: string): this {
+    if (value === null || value === undefined || (Array.isArray(value) && value.length === 0)) return this
+    this.values.push(value)
+    this.#parts.push(condition.replaceAll('$?', `$${this.values.length}`))
+    return this
+  }
+  and(condition: string): this {
+    this.#parts.push(condition)
+    return this
+  }
+  /** The next value's mark. */
+  mark(value: unknown): string {
+    this.values.push(value)
+    return `$${this.values.length}`
+  }
+  get where(): string {
+    return this.#parts.length === 0 ? '' : `where ${this.#parts.join(' and ')}`
+  }
+}
+
+/** How many rows a query finds, counted no further than anybody needs. */
+export async function countUpTo(db: Db, from: string, { where, values }: Conditions): Promise<number> {
+  const { count } = await db.one<{ count: number }>(
+    `select count(*)::int as count from (select 1 from ${from} ${where} limit ${mostCounted + 1}) as counted`,
+    values,
+  )
+  return count
+}
+
+/** `limit … offset …` of a question. */
+export const part = (conditions: Conditions, { limit, offset }: Pick<PageQuestion, 'limit' | 'offset'>) =>
+  `limit ${conditions.mark(limit)} offset ${conditions.mark(offset)}`
+
+/** `order by` over index columns, all in one direction, so that one index serves both. */
+export const orderBy = (columns: readonly string[], down: boolean) =>
+  `order by ${columns.map((column) => (down ? `${column} desc` : column)).join(', ')}`

@@ -1,0 +1,80 @@
+import { type BallQuestion, type UpkeepQuestion, mostCounted, spanDays } from '@sleetfall/contract'
+import type { Db } from '../database/db.ts'
+import { likeWords } from '../database/like.ts'
+import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
+
+const asPeopleOrder = (column: string) => `${column} collate "und-x-icu"`
+const byOwner = [asPeopleOrder('customer_name'), asPeopleOrder('ball_name'), 'ball_id']
+
+/** Columns of each order; each has its index. */
+const columnsOf: Readonly<Record<BallQuestion['sort'], readonly string[]>> = {
+  name: [asPeopleOrder('ball_name'), 'ball_id'],
+  customer: byOwner,
+  cover: ['cover', ...byOwner],
+  grit: ['grit', 'ball_id'],
+  games: ['games_on_surface', 'ball_id'],
+  left: ['games_left', 'ball_id'],
+  hardness: ['hardness_d', 'ball_id'],
+  place: ['place', 'shelf', 'ball_id'],
+  care: ['care desc', ...byOwner],
+  oil: ['oil_share desc', 'ball_id'],
+}
+
+/** Ids of the balls that a question asks for, in its order, and how many there are. */
+export async function ballPage(db: Db, question: BallQuestion): Promise<{ ids: string[]; total: number }> {
+  const { q, cover, status, band, place, gamesFrom, gritFrom, gritTo, hardnessBelow, retired, sort, down } = question
+  const asked = new Conditions()
+  if (!retired) asked.and('not retired')
+  asked
+    .when(likeWords(q), 'search ilike all($?)')
+    .when(cover, 'cover = $?')
+    .when(status, 'status = $?')
+    .when(band, 'style_band = $?')
+    .when(place, 'place = $?')
+    .when(gamesFrom, 'games_on_surface >= $?')
+    .when(gritFrom, 'grit >= $?')
+    .when(gritTo, 'grit <= $?')
+    .when(hardnessBelow, 'hardness_d < $?')
+  const total = await countUpTo(db, 'ball_present', asked)
+  const columns = columnsOf[sort]
+  const order = sort === 'care' || sort === 'oil' ? `order by ${columns.join(', ')}` : orderBy(columns, down)
+  const rows = await db.many<{ ballId: string }>(
+    `select ball_id from ball_present ${asked.where} ${order} ${part(asked, question)}`,
+    asked.values,
+  )
+  return { ids: rows.map((row) => row.ballId), total }
+}
+
+/** Customers whose racks have something due within a span, those first whose ball is due first. */
+export async function racksDue(
+  db: Db,
+  { within, q, offset, limit }: UpkeepQuestion,
+): Promise<{ customerIds: string[]; total: number }> {
+  const [days, at] = within === 'now' ? ['asked_days', 'asked_at'] : ['due_days', 'due_at']
+  const words = likeWords(q)
+  // Words are looked for among balls, else the racks' own rows answer.
+  const from = words.length > 0 ? 'ball_present' : 'rack_present'
+  const asked = new Conditions()
+  if (words.length > 0) asked.and('not retired').when(words, `(search ilike all($?) and (' ' || ball_name || ' ' || customer_name) ilike all($?))`)
+  const span = asked.mark(spanDays[within])
+  const first = asked.mark(offset + limit)
+  const both = asked.where === '' ? 'where' : `${asked.where} and`
+  const due = (condition: string) => `${both} ${condition}`
+  const rows = await db.many<{ customerId: string }>(
+    `select customer_id from (
+       (select customer_id, customer_name, ${days} as days from ${from} ${due(`${days} <= ${span}`)}
+        order by ${days}, customer_name collate "und-x-icu", customer_id limit ${first})
+       union all
+       (select customer_id, customer_name, greatest(0, extract(epoch from ${at} - now()) / 86400) as days from ${from}
+        ${due(`${at} <= now() + make_interval(days => ${span}::int)`)} order by ${at}, customer_id limit ${first})) as first
+     group by customer_id, customer_name order by min(days), customer_name collate "und-x-icu", customer_id
+     limit ${asked.mark(limit)} offset ${asked.mark(offset)}`,
+    asked.values,
+  )
+  const { total } = await db.one<{ total: number }>(
+    `select count(distinct customer_id)::int as total from (select customer_id from ${from}
+       ${due(`(${days} <= ${span} or ${at} <= now() + make_interval(days => ${span}::int))`)} limit ${mostCounted + 1}) as counted`,
+    asked.values.slice(0, words.length > 0 ? 2 : 1),
+  )
+  return { customerIds: rows.map((row) => row.customerId), total }
+}

@@ -1,0 +1,87 @@
+import type { WorkPool } from '@sleetfall/core'
+import PgBoss from 'pg-boss'
+import type { Database, Db } from '../database/db.ts'
+import { teach } from '../surface/experience.ts'
+import { keepWanted } from '../surface/fits.ts'
+import { settle, settleBehind, settleMine, wantedOf } from './settle.ts'
+import { fitsWaiting, markAgain, markPassed, someBehind } from './store.ts'
+
+/** Fits, and present states that wait behind a change which concerns many balls; worked off by whichever server process is free. */
+const queues = { fit: 'fit', behind: 'present-behind', passed: 'present-passed' } as const
+
+/** Fits that one transaction queues at most; the next ones queue the rest. */
+const mostAtOnce = 100
+
+export interface Behind {
+  /** At the end of each transaction: brings up to date what it moved, and queues what takes longer. */
+  readonly beforeCommit: (db: Db) => Promise<(() => void) | undefined>
+  /** Begins to work the queues off. */
+  work(database: Database, pool: WorkPool): Promise<void>
+  close(): Promise<void>
+}
+
+/** Makes the fits that a ball's readings ask for, in a thread, and folds it with them. */
+export async function fitBall(database: Database, pool: WorkPool, ballId: string): Promise<void> {
+  const wanted = await wantedOf(database, ballId)
+  const answers = await Promise.all(
+    wanted.map(({ cover, startRaUm, readings, constants, prior }) =>
+      pool.run({ kind: 'wear', cover, startRaUm, readings, constants, prior }),
+    ),
+  )
+  await database.transaction(async (db) => {
+    for (const [index, fit] of wanted.entries()) {
+      await keepWanted(db, fit, answers[index]!)
+      if (fit.kind === 'own') await teach(db, fit.cover)
+    }
+    await markAgain(db, ballId)
+  })
+}
+
+/** Opens the queues on a database; `report` hears of trouble, such as a database that is away for a while. */
+export async function openBehind(url: string, report: (error: Error) => void): Promise<Behind> {
+  const boss = new PgBoss({ connectionString: url, max: 3 })
+  boss.on('error', report)
+  await boss.start()
+  // Short: what waits already is not queued twice.
+  for (const queue of Object.values(queues)) await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
+  await boss.schedule(queues.passed, '*/10 * * * *')
+  const workers: string[] = []
+  const within = (db: Db) => ({
+    db: { executeSql: async (text: string, values: unknown[]) => ({ rows: await db.many<object>(text, values) }) },
+  })
+  return {
+    async beforeCommit(db) {
+      await settleMine(db, 'later')
+      const wanted = await fitsWaiting(db, mostAtOnce)
+      for (const ballId of wanted) await boss.send(queues.fit, { ballId }, { singletonKey: ballId, ...within(db) })
+      const behind = await someBehind(db)
+      if (behind) await boss.send(queues.behind, {}, within(db))
+      return wanted.length > 0 || behind ? () => workers.forEach((id) => boss.notifyWorker(id)) : undefined
+    },
+    async work(database, pool) {
+      const seconds = { pollingIntervalSeconds: 2 }
+      workers.push(
+        await boss.work<{ ballId: string }>(queues.fit, seconds, async (jobs) => {
+          for (const { data } of jobs) await fitBall(database, pool, data.ballId)
+        }),
+        await boss.work(queues.behind, seconds, async () => {
+          // Each of these transactions queues the fits that it found wanting.
+          while ((await database.transaction((db) => settleBehind(db, 'later'))) > 0);
+        }),
+        await boss.work(queues.passed, { pollingIntervalSeconds: 30 }, async () => {
+          await database.transaction((db) => markPassed(db))
+        }),
+      )
+      // What an earlier process left behind.
+      await boss.send(queues.behind, {})
+    },
+    close: () => boss.stop({ timeout: 4000 }),
+  }
+}
+
+/** Without queues: everything is made at once, inside the transaction; for imports and tests. */
+export const atOnce = async (db: Db): Promise<undefined> => {
+  await settleMine(db, 'now')
+  await settle(db, await fitsWaiting(db, mostAtOnce), 'now')
+  while ((await settleBehind(db, 'now')) > 0);
+}
