@@ -67,9 +67,15 @@ export const ballListSchema = pageSchema.concat(
 )
 export type BallQuestion = yup.InferType<typeof ballListSchema>
 
+export const customerSorts = ['name', 'care'] as const
 export const customerListSchema = pageSchema.concat(
-  yup.object({ retired: yup.boolean().typeError('Retired too: true or false').default(false) }),
+  yup.object({
+    /** By name, or those first whose balls need most. */
+    sort: sorts(customerSorts),
+    retired: yup.boolean().typeError('Retired too: true or false').default(false),
+  }),
 )
+export type CustomerQuestion = yup.InferType<typeof customerListSchema>
 
 export const trialSorts = ['when', 'question', 'bowler', 'pattern'] as const
 export const trialListSchema = pageSchema.concat(

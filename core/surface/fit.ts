@@ -163,9 +163,7 @@ export function fitWear(
   prior: WearPrior = startingPrior(cover, constants),
 ): WearFit {
   const { columns, posterior, effective } =
-    readings.length === 0
-      ? drawPrior(prior)
-      : drawPosterior(prior, (p) => logLikelihood(p, startRaUm, readings))
+    readings.length === 0 ? drawPrior(prior) : drawPosterior(prior, (p) => logLikelihood(p, startRaUm, readings))
   const medians = columns.map((column) => quantile(column.slice().sort(), 0.5))
   const parameters = thinned(columns, startRaUm)
   return {

@@ -1,6 +1,7 @@
 import { eventListSchema, eventSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
 import { ballsOfCustomers } from '../balls/store.ts'
+import { customersByIds } from '../customers/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { checked, removal, write } from '../http/write.ts'
@@ -15,6 +16,11 @@ export function bagRoutes(context: Context): Router {
     const event = await eventById(context.database, idOf(request))
     if (!event) throw notFound('There is no such event.')
     response.json(event)
+  })
+  router.get('/:id/entrants', async (request, response) => {
+    const event = await eventById(context.database, idOf(request))
+    if (!event) throw notFound('There is no such event.')
+    response.json(await customersByIds(context.database, event.customerIds))
   })
   /** The balls of those who are entered, for logging a night. */
   router.get('/:id/balls', async (request, response) => {

@@ -16,7 +16,9 @@ const select = `select e.*,
 const withNext = (row: Row): BowlingEvent => ({ ...row, nextOn: nextPlayDay(row, today()) })
 
 /** Next day of play from a day on, as `nextPlayDay` tells it, for events that are not over. */
-const nextOn = (day: string) => `case when ${day}::date <= e.starts_on then e.starts_on when e.kind = 'tournament' then ${day}::date
+const nextOn = (
+  day: string,
+) => `case when ${day}::date <= e.starts_on then e.starts_on when e.kind = 'tournament' then ${day}::date
   else e.starts_on + 7 * ceil((${day}::date - e.starts_on) / 7.0)::int end`
 
 /** A part of the events that lie ahead, nearest first, or of those that are over, latest first. */
@@ -25,7 +27,11 @@ export async function listEvents(db: Db, question: EventQuestion): Promise<Page<
   const asked = new Conditions()
   const day = asked.mark(today())
   // A league may end between two of its nights.
-  asked.and(over ? `(e.ends_on < ${day}::date or ${nextOn(day)} > e.ends_on)` : `(e.ends_on >= ${day}::date and ${nextOn(day)} <= e.ends_on)`)
+  asked.and(
+    over
+      ? `(e.ends_on < ${day}::date or ${nextOn(day)} > e.ends_on)`
+      : `(e.ends_on >= ${day}::date and ${nextOn(day)} <= e.ends_on)`,
+  )
   asked
     .when(likeWords(q), `${words} ilike all($?)`)
     .when(customerId, 'exists (select from event_entry n where n.event_id = e.id and n.customer_id = $?)')

@@ -1,4 +1,4 @@
-import type { Customer, CustomerInput, Found, Page, PageQuestion } from '@sleetfall/contract'
+import type { Customer, CustomerInput, CustomerQuestion, Found, Page } from '@sleetfall/contract'
 import { dominance, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { likeWords } from '../database/like.ts'
@@ -15,21 +15,23 @@ function withStyle(row: Row): Customer {
   return { ...row, style: { dominance: value, band: styleBand(value) } }
 }
 
-const select = `select c.*, coalesce(r.balls, 0) as ball_count, coalesce(r.care, 0) as care_count
-  from customer c left join rack_present r on r.customer_id = c.id`
+const select = `select c.*, r.balls as ball_count, r.care as care_count
+  from customer c join rack_present r on r.customer_id = c.id`
 const words = `(' ' || c.name || ' ' || c.distinction || ' ' || c.contact)`
 
+const columnsOf = {
+  name: 'c.name collate "und-x-icu", c.distinction, c.id',
+  care: 'r.care desc, r.customer_name collate "und-x-icu", r.customer_id',
+}
+
 /** A part of the customers by name, narrowed by words. */
-export async function listCustomers(
-  db: Db,
-  question: PageQuestion & { readonly retired: boolean },
-): Promise<Page<Customer>> {
+export async function listCustomers(db: Db, question: CustomerQuestion): Promise<Page<Customer>> {
   const asked = new Conditions()
   if (!question.retired) asked.and('c.retired_on is null')
   asked.when(likeWords(question.q), `${words} ilike all($?)`)
   const total = await countUpTo(db, 'customer c', asked)
   const rows = await db.many<Row>(
-    `${select} ${asked.where} order by c.name collate "und-x-icu", c.distinction, c.id ${part(asked, question)}`,
+    `${select} ${asked.where} order by ${columnsOf[question.sort]} ${part(asked, question)}`,
     asked.values,
   )
   return { items: rows.map(withStyle), total }

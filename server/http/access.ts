@@ -62,6 +62,7 @@ export const access: readonly Rule[] = [
   ['GET', '/reaction-map/:customerId', 'counter'],
   ['GET', '/events', 'counter'],
   ['GET', '/events/:id', 'counter'],
+  ['GET', '/events/:id/entrants', 'counter'],
   ['GET', '/events/:id/balls', 'counter'],
   ['POST', '/events', 'records'],
   ['PUT', '/events/:id', 'records'],

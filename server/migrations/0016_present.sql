@@ -96,6 +96,7 @@ create table rack_present (
 );
 create trigger touch_rack_present before update on rack_present for each row execute function touch();
 create index rack_present_stale on rack_present (stale) where stale is not null;
+create index rack_present_care on rack_present (care desc, customer_name collate "und-x-icu", customer_id);
 create index rack_present_due on rack_present (due_days, customer_name collate "und-x-icu", customer_id) where due_days is not null;
 create index rack_present_due_at on rack_present (due_at, customer_id) where due_at is not null;
 create index rack_present_asked on rack_present (asked_days, customer_name collate "und-x-icu", customer_id) where asked_days is not null;

@@ -55,7 +55,10 @@ export async function racksDue(
   // Words are looked for among balls, else the racks' own rows answer.
   const from = words.length > 0 ? 'ball_present' : 'rack_present'
   const asked = new Conditions()
-  if (words.length > 0) asked.and('not retired').when(words, `(search ilike all($?) and (' ' || ball_name || ' ' || customer_name) ilike all($?))`)
+  if (words.length > 0)
+    asked
+      .and('not retired')
+      .when(words, `(search ilike all($?) and (' ' || ball_name || ' ' || customer_name) ilike all($?))`)
   const span = asked.mark(spanDays[within])
   const first = asked.mark(offset + limit)
   const both = asked.where === '' ? 'where' : `${asked.where} and`

@@ -43,7 +43,8 @@ export async function openBehind(url: string, report: (error: Error) => void): P
   boss.on('error', report)
   await boss.start()
   // Short: what waits already is not queued twice.
-  for (const queue of Object.values(queues)) await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
+  for (const queue of Object.values(queues))
+    await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
   await boss.schedule(queues.passed, '*/10 * * * *')
   const workers: string[] = []
   const within = (db: Db) => ({

@@ -68,9 +68,7 @@ export async function writePresent(
 ): Promise<boolean> {
   const entries = Object.entries(present)
   const sets = entries.map(([key], index) => `${snake(key)} = $${index + 3}`).join(', ')
-  const values = entries.map(([key, value]) =>
-    asJson.includes(key) && value !== null ? JSON.stringify(value) : value,
-  )
+  const values = entries.map(([key, value]) => (asJson.includes(key) && value !== null ? JSON.stringify(value) : value))
   return (
     (await db.run(`update ball_present set stale = null, ${sets} where ball_id = $1 and version = $2`, [
       id,

@@ -127,9 +127,7 @@ describe('fits', () => {
     // Readings of another ball of this cover do not set this one moving until it is read again itself.
     await record(other.id, { kind: 'games', games: 5 }, 9).expect(200)
     for (const days of [8, 7, 6]) await record(other.id, { kind: 'scanned', grits: [2400] }, days).expect(200)
-    expect(
-      (await technician.get(`/balls/${ball.id}`)).body.surface.curve,
-    ).toEqual(page.curve)
+    expect((await technician.get(`/balls/${ball.id}`)).body.surface.curve).toEqual(page.curve)
     expect((await kept()).find((one) => one.kind === 'shared')).toEqual(first[0])
     await record(ball.id, { kind: 'scanned', grits: [3100] }, 2).expect(200)
     const then = (await kept()).find((one) => one.kind === 'shared')!

@@ -77,7 +77,9 @@ describe('customers', () => {
     expect(customers).not.toContain(first.customer.id)
     const entered = (await technician.get(`/events/${event.id}`)).body
     expect(entered.customerIds).toEqual([second.customer.id])
-    expect((await technician.get('/trials')).body.items.map((one: Trial) => one.customerId)).toContain(second.customer.id)
+    expect((await technician.get('/trials')).body.items.map((one: Trial) => one.customerId)).toContain(
+      second.customer.id,
+    )
   })
 
   test('one who left is retired with the balls and comes back with the same ones; a mistaken one is deleted', async () => {
@@ -91,7 +93,8 @@ describe('customers', () => {
       return (await technician.post(`/customers/${customer.id}/retire`, { version, retired }).expect(200)).body
     }
     expect((await retire(true)).retiredOn).not.toBeNull()
-    const due = async () => (await technician.get('/upkeep?within=all')).body.rows.map((row: { ballId: string }) => row.ballId)
+    const due = async () =>
+      (await technician.get('/upkeep?within=all')).body.rows.map((row: { ballId: string }) => row.ballId)
     expect(await due()).not.toContain(balls[1]!.id)
     await retire(false)
     expect((await ballOf(balls[0]!.id)).retiredOn).not.toBeNull()

@@ -1,4 +1,10 @@
-import { playNightSchema, policyForSchema, reminderSchema, sessionLogSchema, upkeepListSchema } from '@sleetfall/contract'
+import {
+  playNightSchema,
+  policyForSchema,
+  reminderSchema,
+  sessionLogSchema,
+  upkeepListSchema,
+} from '@sleetfall/contract'
 import { Router } from 'express'
 import { object } from 'yup'
 import { ballById } from '../balls/store.ts'

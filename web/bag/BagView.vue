@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { type BowlingEvent } from '@sleetfall/contract'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText, fromToday } from '../controls/days.ts'
-import { useSorted } from '../controls/useSorted.ts'
+import MoreRows from '../controls/MoreRows.vue'
+import { useOrder } from '../controls/useSorted.ts'
+import { usePage } from '../http/usePage.ts'
 import { useCustomers } from '../customers/store.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
@@ -25,24 +27,31 @@ const mending = ref<BowlingEvent | null>(null)
 const notices = useNotices()
 function gone({ id, name }: BowlingEvent) {
   events.drop(id)
+  void list.load()
   notices.done(t('controls.mend.gone', { name }))
 }
 
-function load(anew = false) {
-  void events.load(anew)
-  void customers.load(anew)
-  void patterns.load(anew)
-}
-onMounted(() => load())
-const { search, shown, sortBy, ariaSort } = useSorted(
-  'events',
-  () => events.items,
-  { next: (e) => e.nextOn, name: (e) => e.name, place: (e) => e.place },
-  (e) => `${e.name} ${e.place} ${patternNames(e)}`,
+onMounted(() => patterns.load())
+const { search, sortBy, ariaSort, question } = useOrder('events', 'next')
+const over = ref(false)
+const list = reactive(
+  usePage<BowlingEvent>(
+    '/events',
+    () => ({ ...question(), over: over.value }),
+    () => events,
+  ),
 )
-const patternNames = (event: BowlingEvent) =>
-  event.patternIds.map((id) => patterns.byId.get(id)?.name ?? '…').join(', ')
+/** Who is entered is looked up when somebody opens it. */
+function opened(event: BowlingEvent, { newState }: { readonly newState: string }) {
+  if (newState === 'open') void notices.attempt(() => events.entrants(event.id))
+}
 const chosen = computed(() => String(route.params['eventId'] ?? ''))
+/** An event that the address names stands in the list, whatever that is narrowed to. */
+watch(chosen, (id) => void events.need(id), { immediate: true })
+const shown = computed(() => {
+  const named = events.byId.get(chosen.value)
+  return named && !list.items.some((event) => event.id === named.id) ? [named, ...list.items] : list.items
+})
 watch(
   () => route.query['new'],
   (wanted) => {
@@ -61,17 +70,26 @@ watch(
       <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
     </div>
     <LoadState
-      :loaded="events.loaded && patterns.loaded && customers.loaded"
-      :error="events.error ?? patterns.error ?? customers.error"
-      :empty="events.items.length === 0"
-      @retry="load(true)"
+      :loaded="list.loaded && patterns.loaded"
+      :error="list.error ?? patterns.error"
+      :empty="list.total === 0 && search === '' && !over"
+      @retry="list.load"
     >
       <template #empty>
         <p>{{ t('bag.noneYet') }}</p>
-        <v-btn class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
+        <div class="row">
+          <v-btn class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
+          <v-btn @click="over = true">{{ t('bag.past') }}</v-btn>
+        </div>
       </template>
-      <p v-if="chosen !== '' && !events.byId.has(chosen)" role="alert">○ {{ t('bag.lost') }}</p>
-      <v-text-field v-model="search" class="find" data-filter :label="t('bag.find')" clearable />
+      <p v-if="events.lost.has(chosen)" role="alert">○ {{ t('bag.lost') }}</p>
+      <div class="row">
+        <v-text-field v-model="search" class="find" data-filter :label="t('bag.find')" clearable />
+        <v-btn-toggle v-model="over" mandatory density="comfortable" :aria-label="t('bag.which')">
+          <v-btn :value="false">{{ t('bag.ahead') }}</v-btn>
+          <v-btn :value="true">{{ t('bag.past') }}</v-btn>
+        </v-btn-toggle>
+      </div>
       <table class="list">
         <thead>
           <tr>
@@ -104,7 +122,7 @@ watch(
               ><span v-if="event.patternIds.length === 0" class="soft">○ {{ t('bag.noPatterns') }}</span>
             </td>
             <td>
-              <details>
+              <details @toggle="opened(event, $event)">
                 <summary>{{ t('bag.entrants', event.customerIds.length) }}</summary>
                 <ul class="entrants">
                   <li v-for="id in event.customerIds" :key="id">
@@ -133,6 +151,7 @@ watch(
         </tbody>
       </table>
       <p v-if="shown.length === 0" class="soft">{{ t('bag.none') }}</p>
+      <MoreRows v-else :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
     </LoadState>
     <MendDialog
       v-if="mending"
@@ -148,6 +167,7 @@ watch(
       :key="form === 'new' ? 'new' : form.id"
       :event="form === 'new' ? undefined : form"
       @close="form = null"
+      @saved="list.load"
     />
   </section>
 </template>

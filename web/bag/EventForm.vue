@@ -8,7 +8,7 @@ import FormDialog from '../controls/FormDialog.vue'
 import ManyField from '../controls/ManyField.vue'
 import { todayText } from '../controls/days.ts'
 import { useForm, useVersions } from '../controls/useForm.ts'
-import { useCustomers } from '../customers/store.ts'
+import CustomersField from '../customers/CustomersField.vue'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useEvents } from './store.ts'
@@ -17,7 +17,6 @@ const props = defineProps<{ event?: BowlingEvent }>()
 const emit = defineEmits<{ close: []; saved: [BowlingEvent] }>()
 const { t } = useI18n()
 const events = useEvents()
-const customers = useCustomers()
 const patterns = usePatterns()
 const notices = useNotices()
 const initial = props.event ?? {
@@ -32,6 +31,8 @@ const form = useForm(eventSchema, {
   patternIds: [...initial.patternIds],
   customerIds: [...initial.customerIds],
 })
+
+if (props.event && props.event.customerIds.length > 0) void events.entrants(props.event.id).catch(() => undefined)
 
 const versions = useVersions(form, props.event?.version ?? 0, save, (current) => {
   events.take(current as unknown as BowlingEvent)
@@ -85,11 +86,7 @@ const labels = Object.fromEntries(
       :label="t('bag.patterns')"
       :items="patterns.items.map((p) => ({ value: p.id, title: p.name }))"
     />
-    <ManyField
-      v-bind="form.field<string[]>('customerIds')"
-      :label="t('bag.customers')"
-      :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
-    />
+    <CustomersField v-bind="form.field<string[]>('customerIds')" :label="t('bag.customers')" />
     <v-textarea v-bind="form.field('note')" :label="t('bag.note')" />
   </FormDialog>
 </template>

@@ -1,10 +1,12 @@
 export default {
   lost: 'There is no such event any more; these are ahead.',
   title: 'Events ahead',
-  past: 'Over',
   add: 'New event',
   edit: 'Edit event',
   find: 'Find an event',
+  which: 'Which events',
+  ahead: 'Ahead',
+  past: 'Over',
   none: 'No event fits.',
   noneYet: 'No events yet. Add the league or the next tournament; its patterns become the targets of the coverage map.',
   name: 'Event name',

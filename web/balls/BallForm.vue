@@ -12,6 +12,7 @@ import LayoutField from '../controls/LayoutField.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { todayText } from '../controls/days.ts'
 import { useForm, useVersions } from '../controls/useForm.ts'
+import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useBalls } from './store.ts'
@@ -85,7 +86,7 @@ async function save() {
     const saved = props.ball
       ? await balls.update(input.id, { ...input, version: versions.current() })
       : await recordFinish(await balls.create(input))
-    if (!props.ball) void customers.load(true)
+    if (!props.ball) void customers.need(input.customerId, true)
     notices.done(t('balls.saved', { name: saved.name }))
     emit('saved', saved)
   })
@@ -130,11 +131,10 @@ const optional = (keys: readonly string[], group: string) =>
     @take-theirs="versions.takeTheirs"
   >
     <div class="grid">
-      <v-autocomplete
+      <CustomerField
         v-if="!customerGiven"
-        v-bind="form.field('customerId')"
+        v-bind="form.field<string>('customerId')"
         :label="t('balls.fields.customerId')"
-        :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
         class="two"
         v-focus
       />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { type Ball, type BallEvent, counterRecords } from '@sleetfall/contract'
-import { computed, ref, watch } from 'vue'
+import { type Ball, type BallEvent, type Trial, counterRecords } from '@sleetfall/contract'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
@@ -42,11 +42,14 @@ watch(
 )
 /** Trials that the ball was in stand in the same line of time. */
 const trials = useTrials()
-void trials.load()
+const thrownIn = shallowRef<readonly Trial[]>([])
+watch(
+  () => props.ball.id,
+  async (ballId) => (thrownIn.value = await trials.about({ ballId }).catch(() => [])),
+  { immediate: true },
+)
 const entries = computed(() => {
-  const thrown = trials.items
-    .filter((trial) => trial.controlBallId === props.ball.id || trial.variantBallId === props.ball.id)
-    .map((trial) => ({ id: trial.id, at: trial.createdAt, trial, event: null }))
+  const thrown = thrownIn.value.map((trial) => ({ id: trial.id, at: trial.createdAt, trial, event: null }))
   const recorded = events.value.map((event) => ({ id: event.id, at: event.happenedAt, trial: null, event }))
   return [...recorded, ...thrown].sort((a, b) => b.at.localeCompare(a.at))
 })

@@ -34,10 +34,13 @@ const text = useSurfaceText()
 const words = useEventText()
 const root = useTemplateRef<HTMLElement>('root')
 onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
+// Twins are looked for among the owner's other balls.
+onMounted(() => balls.loadRack(props.ball.customerId))
 const form = ref<'edit' | 'scan' | 'move' | 'job' | 'mend' | null>(null)
 const siblings = computed(() =>
-  balls.items
-    .filter((one) => one.customerId === props.ball.customerId && one.id !== props.ball.id)
+  balls
+    .rackOf(props.ball.customerId)
+    .filter((one) => one.id !== props.ball.id)
     .map(({ id, name }) => ({ id, title: name })),
 )
 function gone() {
@@ -107,9 +110,7 @@ const facts = computed(() => {
 })
 /** Other balls of this customer that do nearly the same. */
 const alike = computed(() => {
-  const own = balls.items
-    .filter((one) => one.customerId === props.ball.customerId)
-    .map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
+  const own = balls.rackOf(props.ball.customerId).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
   return twins(own)
     .filter((pair) => pair.some((one) => one.id === props.ball.id))
     .map(([a, b]) => (a.id === props.ball.id ? b.name : a.name))

@@ -1,47 +1,32 @@
 <script setup lang="ts">
-import type { Ball } from '@sleetfall/contract'
+import type { Ball, Page } from '@sleetfall/contract'
 import { coverFamilies } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import Papa from 'papaparse'
-import { computed, onMounted, ref } from 'vue'
+import { reactive, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
-import { useSorted } from '../controls/useSorted.ts'
-import { useCustomers } from '../customers/store.ts'
+import MoreRows from '../controls/MoreRows.vue'
+import { useOrder } from '../controls/useSorted.ts'
+import { get } from '../http/client.ts'
+import { queryOf, usePage } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
 import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
-import { type BallFilter, emptyFilter, fits, safeCell } from './ballFilter.ts'
+import { type BallFilter, emptyFilter, filterQuestion, safeCell } from './ballFilter.ts'
 import { useBalls } from './store.ts'
 
 /** Every ball in care across customers: narrowed as technicians ask, kept as named views, saved as CSV. */
 const { t } = useI18n()
 const notices = useNotices()
-const [balls, customers] = [useBalls(), useCustomers()]
+const balls = useBalls()
 const text = useSurfaceText()
-onMounted(() => {
-  void balls.load()
-  void customers.load()
-})
 const filter = useStorage<BallFilter>('sleetfall.balls.filter', { ...emptyFilter }, undefined, { mergeDefaults: true })
 const views = useStorage<{ name: string; filter: BallFilter }[]>('sleetfall.balls.views', [])
 const viewName = ref('')
-const bandOf = (ball: Ball) => customers.byId.get(ball.customerId)?.style?.band ?? null
-const { search, shown, sortBy, ariaSort } = useSorted(
-  'ball-list',
-  () => balls.items.filter((ball) => fits(ball, filter.value, bandOf(ball))),
-  {
-    name: (b) => b.name,
-    customer: (b) => b.customerName,
-    cover: (b) => b.cover,
-    grit: (b) => b.surface.grit,
-    games: (b) => b.surface.gamesOnSurface,
-    left: (b) => b.surface.gamesLeft,
-    hardness: (b) => b.hardnessD ?? null,
-    place: (b) => `${b.place} ${b.shelf}`,
-  },
-  (b) => `${b.name} ${b.customerName} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf}`,
-)
+const { search, sortBy, ariaSort, question } = useOrder('ball-list', 'name')
+const asked = () => ({ ...question(), ...filterQuestion(filter.value) })
+const list = reactive(usePage<Ball>('/balls', asked, () => balls))
 const columns = ['name', 'customer', 'cover', 'grit', 'games', 'left', 'hardness', 'place'] as const
 const numbers: readonly string[] = ['grit', 'games', 'left', 'hardness']
 const place = (ball: Ball) => `${t(`balls.places.${ball.place}`)} ${ball.shelf}`.trim()
@@ -67,10 +52,21 @@ function dropView(name: string) {
     views.value = before
   })
 }
-const csv = computed(() =>
+const saving = ref(false)
+/** Every ball that the filter finds goes into the file, part by part, not only those on screen. */
+async function everyBall(): Promise<readonly Ball[]> {
+  const found: Ball[] = []
+  for (;;) {
+    const { items } = await get<Page<Ball>>(`/balls?${queryOf({ ...asked(), offset: found.length, limit: 200 })}`)
+    found.push(...items)
+    if (items.length < 200 || found.length >= mostInFile) return found
+  }
+}
+const mostInFile = 10_000
+const csvOf = (found: readonly Ball[]) =>
   Papa.unparse({
     fields: columns.map((column) => t(`balls.list.columns.${column}`)),
-    data: shown.value.map((b) =>
+    data: found.map((b) =>
       [
         b.name,
         b.customerName,
@@ -82,14 +78,18 @@ const csv = computed(() =>
         place(b),
       ].map(safeCell),
     ),
-  }),
-)
-function save() {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([`${csv.value}\r\n`], { type: 'text/csv;charset=utf-8' }))
-  link.download = 'balls.csv'
-  link.click()
-  URL.revokeObjectURL(link.href)
+  })
+async function save() {
+  saving.value = true
+  await notices.attempt(async () => {
+    const csv = csvOf(await everyBall())
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(new Blob([`${csv}\r\n`], { type: 'text/csv;charset=utf-8' }))
+    link.download = 'balls.csv'
+    link.click()
+    URL.revokeObjectURL(link.href)
+  })
+  saving.value = false
 }
 </script>
 
@@ -99,14 +99,12 @@ function save() {
       <h1>{{ t('balls.list.title') }}</h1>
       <div class="row">
         <v-btn size="small" variant="text" to="/rack">{{ t('balls.list.rack') }}</v-btn>
-        <v-btn size="small" :disabled="shown.length === 0" @click="save">{{ t('balls.list.csv') }}</v-btn>
+        <v-btn size="small" :disabled="list.total === 0" :loading="saving" @click="save">{{
+          t('balls.list.csv')
+        }}</v-btn>
       </div>
     </div>
-    <LoadState
-      :loaded="balls.loaded && customers.loaded"
-      :error="balls.error ?? customers.error"
-      @retry="balls.load(true)"
-    >
+    <LoadState :loaded="list.loaded" :error="list.error" @retry="list.load">
       <div class="filters">
         <v-text-field v-model="search" data-filter :label="t('balls.list.find')" clearable />
         <v-select
@@ -160,7 +158,7 @@ function save() {
         <v-text-field v-model="viewName" class="name" :label="t('balls.list.viewName')" @keydown.enter="keepView" />
         <v-btn size="small" :disabled="viewName.trim() === ''" @click="keepView">{{ t('balls.list.keepView') }}</v-btn>
       </div>
-      <p role="status" class="small">{{ t('balls.list.count', { n: shown.length, of: balls.items.length }) }}</p>
+      <MoreRows :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
       <div class="scroll" tabindex="0" role="region" :aria-label="t('balls.list.title')">
         <table class="list">
           <thead>
@@ -176,7 +174,7 @@ function save() {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="ball in shown" :key="ball.id">
+            <tr v-for="ball in list.items" :key="ball.id">
               <th scope="row">
                 <router-link :to="{ path: `/rack/${ball.customerId}`, query: { ball: ball.id } }">{{
                   ball.name
@@ -197,7 +195,7 @@ function save() {
           </tbody>
         </table>
       </div>
-      <p v-if="shown.length === 0" class="soft">{{ t('balls.list.none') }}</p>
+      <p v-if="list.total === 0" class="soft">{{ t('balls.list.none') }}</p>
     </LoadState>
   </section>
 </template>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { type Ball, type Customer } from '@sleetfall/contract'
 import { careNeeded } from '@sleetfall/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, reactive, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { useEvents } from '../bag/store.ts'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
-import { useSorted } from '../controls/useSorted.ts'
+import MoreRows from '../controls/MoreRows.vue'
+import { useOrder } from '../controls/useSorted.ts'
+import { usePage } from '../http/usePage.ts'
 import MeasureForm from '../fitting/MeasureForm.vue'
+import CustomerField from '../customers/CustomerField.vue'
 import CustomerForm from '../customers/CustomerForm.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
 import CustomerList from '../customers/CustomerList.vue'
@@ -26,19 +28,11 @@ const route = useRoute()
 const router = useRouter()
 const customers = useCustomers()
 const balls = useBalls()
-const events = useEvents()
 const notices = useNotices()
 const session = useSession()
 const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | 'mend' | null>(null)
 const withRetired = ref(false)
 
-function load(anew = false) {
-  void customers.load(anew)
-  void balls.load(anew)
-  // By when something matters is told by the next day of play.
-  void events.load(anew)
-}
-onMounted(() => load())
 const customerId = computed(() =>
   typeof route.params['customerId'] === 'string' && route.params['customerId'] !== ''
     ? route.params['customerId']
@@ -46,27 +40,55 @@ const customerId = computed(() =>
 )
 const customer = computed(() => (customerId.value === null ? null : (customers.byId.get(customerId.value) ?? null)))
 const openId = computed(() => (typeof route.query['ball'] === 'string' ? route.query['ball'] : null))
-const own = computed(() =>
-  (withRetired.value ? balls.all : balls.items).filter(
-    (ball) => customerId.value === null || ball.customerId === customerId.value,
+function load(anew = false) {
+  if (customerId.value === null) return anew ? list.load() : undefined
+  void balls.loadRack(customerId.value, anew)
+  return void customers.need(customerId.value, true)
+}
+const { search, order, question } = useOrder('balls', 'care')
+/** The whole shop's balls come in parts; one customer's rack is here at once. */
+const list = reactive(
+  usePage<Ball>(
+    '/balls',
+    () => ({ ...question(), q: (search.value ?? '').trim(), sort: serverSort[order.value.by as Sort] ?? 'care' }),
+    () => balls,
   ),
 )
-
-const workKey = (ball: Ball) => -careNeeded(ball.cover, ball.surface).length
-const { search, shown, order } = useSorted(
-  'balls',
-  own,
-  {
-    care: workKey,
-    customer: (b) => b.customerName,
-    name: (b) => b.name,
-    games: (b) => b.surface.gamesLeft,
-    oil: (b) => -b.surface.oilShare,
-  },
-  (b) =>
-    `${b.name} ${b.customerName} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`,
-)
+watch(customerId, () => load(), { immediate: true })
+const own = computed(() => balls.rackOf(customerId.value, withRetired.value))
 const sorts = ['care', 'customer', 'name', 'games', 'oil'] as const
+type Sort = (typeof sorts)[number]
+const serverSort: Readonly<Record<Sort, string>> = {
+  care: 'care',
+  customer: 'customer',
+  name: 'name',
+  games: 'left',
+  oil: 'oil',
+}
+const keys: Readonly<Record<Sort, (ball: Ball) => string | number>> = {
+  care: (ball) => -careNeeded(ball.cover, ball.surface).length,
+  customer: (ball) => ball.customerName,
+  name: (ball) => ball.name,
+  games: (ball) => ball.surface.gamesLeft ?? Infinity,
+  oil: (ball) => -ball.surface.oilShare,
+}
+const wordsOf = (b: Ball) =>
+  `${b.name} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`
+const shown = computed(() => {
+  if (customerId.value === null) return list.items
+  const wanted = (search.value ?? '').trim().toLowerCase()
+  const key = keys[order.value.by as Sort] ?? keys.care
+  return own.value
+    .filter((ball) => wordsOf(ball).toLowerCase().includes(wanted))
+    .sort((a, b) => (key(a) < key(b) ? -1 : Number(key(a) > key(b))))
+})
+const loaded = computed(() =>
+  customerId.value === null ? list.loaded : balls.rackLoaded(customerId.value) && customer.value !== null,
+)
+const error = computed(() => (customerId.value === null ? list.error : (balls.error ?? customers.error)))
+const nothingYet = computed(() =>
+  customerId.value === null ? list.total === 0 && search.value === '' : own.value.length === 0,
+)
 
 watch(
   () => route.query['new'],
@@ -82,16 +104,26 @@ function toggle(ball: Ball) {
 }
 function openCustomer(id: string) {
   form.value = null
+  void side.value?.load()
   void router.push(`/rack/${id}`)
 }
 function customerGone(gone: Customer) {
   customers.drop(gone.id)
+  void side.value?.load()
   notices.done(t('controls.mend.gone', { name: gone.name }))
   void router.push('/rack')
 }
+/** Names and counts beside the rack follow. */
+const side = useTemplateRef<{ load(): Promise<void>; total: number }>('side')
+const anybody = computed(() => (side.value?.total ?? 0) > 0)
+function changed() {
+  balls.forgetRacks()
+  load(true)
+  void side.value?.load()
+}
 function merged(into: unknown) {
   const { id, name } = into as Customer
-  load(true)
+  changed()
   notices.done(t('controls.mend.merged', { name }))
   void router.push(`/rack/${id}`)
 }
@@ -102,8 +134,8 @@ function showBall(ball: Ball) {
 
 <template>
   <div class="rack-view">
-    <CustomerList :customers="customers.items" :current="customerId" :care="balls.care" @add="form = 'customer'" />
-    <LostView v-if="customers.loaded && customerId !== null && !customer" :what="t('customers.lost')" />
+    <CustomerList ref="side" :current="customerId" @add="form = 'customer'" />
+    <LostView v-if="customerId !== null && customers.lost.has(customerId)" :what="t('customers.lost')" />
     <section v-else class="stack main" data-list>
       <CustomerHead v-if="customer" :customer="customer">
         <v-btn size="small" @click="form = 'edit-customer'">{{ t('customers.edit') }}</v-btn>
@@ -134,16 +166,11 @@ function showBall(ball: Ball) {
           <v-btn size="small" class="next-action" to="/intake">{{ t('fitting.intake.open') }}</v-btn>
         </div>
       </div>
-      <LoadState
-        :loaded="balls.loaded && customers.loaded"
-        :error="balls.error ?? customers.error"
-        :empty="own.length === 0"
-        @retry="load(true)"
-      >
+      <LoadState :loaded="loaded" :error="error" :empty="nothingYet" @retry="load(true)">
         <template #empty>
           <p>{{ customer ? t('balls.addFirst') : t('balls.emptyShop') }}</p>
-          <v-btn class="next-action" @click="form = customer || customers.items.length > 0 ? 'ball' : 'customer'">{{
-            customer || customers.items.length > 0 ? t('balls.add') : t('customers.add')
+          <v-btn class="next-action" @click="form = customer || anybody ? 'ball' : 'customer'">{{
+            customer || anybody ? t('balls.add') : t('customers.add')
           }}</v-btn>
         </template>
         <div class="row tools">
@@ -154,9 +181,9 @@ function showBall(ball: Ball) {
             :label="t('balls.sort')"
             :items="sorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) }))"
           />
-          <span class="soft">{{ t('balls.count', shown.length) }}</span>
+          <span v-if="customer" class="soft">{{ t('balls.count', shown.length) }}</span>
           <v-checkbox
-            v-if="balls.all.some((ball) => ball.retiredOn !== null)"
+            v-if="balls.all.some((ball) => ball.retiredOn !== null && ball.customerId === customerId)"
             v-model="withRetired"
             :label="t('controls.mend.withRetired')"
           />
@@ -173,6 +200,7 @@ function showBall(ball: Ball) {
             <BallPanel v-if="openId === ball.id" class="panel-row" :ball="ball" @close="toggle(ball)" />
           </template>
         </div>
+        <MoreRows v-if="!customer" :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
         <p class="small soft">{{ t(`surface.gauges.${customer?.hand ?? 'both'}`) }}</p>
       </LoadState>
     </section>
@@ -195,19 +223,21 @@ function showBall(ball: Ball) {
       :path="`/customers/${customer.id}`"
       :version="customer.version"
       :retired="customer.retiredOn !== null"
-      :others="
-        session.may('merging')
-          ? customers.items
-              .filter((one) => one.id !== customer!.id)
-              .map((one) => ({ id: one.id, title: [one.name, one.distinction].filter(Boolean).join(', ') }))
-          : undefined
-      "
       :may-delete="session.may('records')"
       @close="form = null"
       @gone="customerGone(customer)"
-      @changed="load(true)"
+      @changed="changed"
       @merged="merged"
-    />
+    >
+      <template v-if="session.may('merging')" #into="{ chosen, choose }">
+        <CustomerField
+          :model-value="chosen"
+          :label="t('controls.mend.into')"
+          :without="[customer.id]"
+          @update:model-value="choose($event, customers.byId.get($event ?? '')?.name)"
+        />
+      </template>
+    </MendDialog>
     <BallForm v-if="form === 'ball'" :customer-id="customerId ?? undefined" @close="form = null" @saved="showBall" />
   </div>
 </template>

@@ -1,5 +1,3 @@
-import type { Ball } from '@sleetfall/contract'
-
 /** What a list of balls is narrowed by; 'all' and null leave a field open. */
 export interface BallFilter {
   cover: string
@@ -22,20 +20,14 @@ export const emptyFilter: Readonly<BallFilter> = {
   hardnessBelow: null,
 }
 
-/** An empty number field gives an empty text. */
-const set = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value)
-/** A ball without a figure is never within a range of it. */
-const within = (value: number | null | undefined, from: unknown, to: unknown) =>
-  (!set(from) && !set(to)) || (value != null && (!set(from) || value >= from) && (!set(to) || value <= to))
-
-export const fits = (ball: Ball, filter: BallFilter, band: string | null): boolean =>
-  (filter.cover === 'all' || ball.cover === filter.cover) &&
-  (filter.status === 'all' || ball.surface.status === filter.status) &&
-  (filter.place === 'all' || ball.place === filter.place) &&
-  (filter.band === 'all' || band === filter.band) &&
-  (!set(filter.gamesFrom) || ball.surface.gamesOnSurface >= filter.gamesFrom) &&
-  within(ball.surface.grit, filter.gritFrom, filter.gritTo) &&
-  (!set(filter.hardnessBelow) || (ball.hardnessD != null && ball.hardnessD < filter.hardnessBelow))
+/** The filter as the server is asked: open fields are left out, and an emptied number field is open. */
+export const filterQuestion = (filter: BallFilter): Readonly<Record<string, string | number>> =>
+  Object.fromEntries(
+    Object.entries(filter).filter(([, value]) => value !== null && value !== '' && value !== 'all') as [
+      string,
+      string | number,
+    ][],
+  )
 
 /** A text that a spreadsheet would take for a formula is given as text. */
 export const safeCell = (value: string | number) =>

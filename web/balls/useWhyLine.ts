@@ -2,7 +2,6 @@ import type { Ball } from '@sleetfall/contract'
 import { careNeeded } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useEvents } from '../bag/store.ts'
 import { dayText, timeText } from '../controls/days.ts'
 import { onlyLikely, signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 
@@ -19,14 +18,10 @@ export interface WhyLine {
 export function useWhyLine(ball: () => Ball) {
   const { t } = useI18n()
   const text = useSurfaceText()
-  const events = useEvents()
   /** The customer's next day of play, as the date that work has to be done by. */
   const byWhen = computed(() => {
-    const days = events.items.flatMap((event) =>
-      event.nextOn !== null && event.customerIds.includes(ball().customerId) ? [event.nextOn] : [],
-    )
-    const next = days.sort()[0]
-    return next === undefined ? '' : t('balls.why.by', { day: dayText(next) })
+    const { playsOn } = ball()
+    return playsOn === null ? '' : t('balls.why.by', { day: dayText(playsOn) })
   })
   return computed((): WhyLine | null => {
     const { surface, lockedUntil, lastFinding, cover } = ball()

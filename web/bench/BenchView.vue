@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { Job } from '@sleetfall/contract'
 import { describeSteps } from '@sleetfall/core'
-import { computed, onMounted } from 'vue'
+import { computed, reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText, fromToday, todayText } from '../controls/days.ts'
-import { useSorted } from '../controls/useSorted.ts'
+import MoreRows from '../controls/MoreRows.vue'
+import { useOrder } from '../controls/useSorted.ts'
+import { usePage } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useBench } from './store.ts'
@@ -16,17 +18,22 @@ const { t } = useI18n()
 const router = useRouter()
 const session = useSession()
 const bench = useBench()
+/** What was done lately is looked up now and then. */
+const endedAtFirst = 20
 const notices = useNotices()
-onMounted(() => bench.load(true))
-const isOpen = (job: Job) => job.state === 'waiting' || job.state === 'running'
-const { search, shown, sortBy, ariaSort } = useSorted(
-  'jobs',
-  () => bench.items,
-  { due: (j) => j.dueOn, ball: (j) => j.ballName, customer: (j) => j.customerName, state: (j) => j.state },
-  (j) => `${j.ballName} ${j.customerName} ${t(`bench.kinds.${j.kind}`)} ${j.eventName ?? ''}`,
+const { search, sortBy, ariaSort, question } = useOrder('jobs', 'due')
+const open = reactive(usePage<Job>('/bench/jobs', question, () => bench))
+const ended = reactive(
+  usePage<Job>(
+    '/bench/jobs',
+    () => ({ ...question(), ended: true }),
+    () => bench,
+    endedAtFirst,
+  ),
 )
-const open = computed(() => shown.value.filter(isOpen))
-const done = computed(() => shown.value.filter((job) => !isOpen(job)))
+const isOpen = (job: Job) => job.state === 'waiting' || job.state === 'running'
+/** Finished or cancelled on this screen, a job leaves the first list at once. */
+const shownOpen = computed(() => open.items.filter(isOpen))
 const overdue = (job: Job) => isOpen(job) && job.dueOn < todayText()
 
 /** Paused and halted work says so; it is not running. */
@@ -35,7 +42,7 @@ const stateOf = (job: Job) =>
 
 async function start(job: Job) {
   if (await notices.attempt(() => bench.start(job))) await router.push(`/bench/${job.id}`)
-  else await bench.load(true)
+  else await open.load()
 }
 </script>
 
@@ -49,7 +56,12 @@ async function start(job: Job) {
       </div>
     </div>
     <p v-if="!session.mayWork" class="soft">{{ t('bench.needsTechnician') }}</p>
-    <LoadState :loaded="bench.loaded" :error="bench.error" :empty="bench.items.length === 0" @retry="bench.load(true)">
+    <LoadState
+      :loaded="open.loaded && ended.loaded"
+      :error="open.error ?? ended.error"
+      :empty="open.total === 0 && ended.total === 0 && search === ''"
+      @retry="open.load"
+    >
       <template #empty>
         <p>{{ t('bench.noneYet') }}</p>
         <v-btn to="/rack">{{ t('bench.toRack') }}</v-btn>
@@ -69,7 +81,7 @@ async function start(job: Job) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="job in open" :key="job.id">
+          <tr v-for="job in shownOpen" :key="job.id">
             <td>
               <span class="figure due">{{ dayText(job.dueOn) }}</span>
               <span class="small" :class="overdue(job) ? 'bad' : 'soft'"
@@ -93,7 +105,7 @@ async function start(job: Job) {
             <td>
               <v-btn
                 v-if="job.state === 'waiting' && session.mayWork"
-                :class="{ 'next-action': job === open[0] }"
+                :class="{ 'next-action': job === shownOpen[0] }"
                 :aria-label="`${t('bench.start')}: ${job.ballName}`"
                 @click="start(job)"
                 >{{ t('bench.start') }}</v-btn
@@ -109,12 +121,13 @@ async function start(job: Job) {
           </tr>
         </tbody>
       </table>
-      <p v-if="open.length === 0" class="soft">{{ search ? t('bench.none') : t('bench.noneYet') }}</p>
-      <template v-if="done.length > 0">
+      <p v-if="shownOpen.length === 0" class="soft">{{ search ? t('bench.none') : t('bench.noneYet') }}</p>
+      <MoreRows v-else :shown="open.items.length" :total="open.total" :busy="open.busy" @more="open.more" />
+      <template v-if="ended.items.length > 0">
         <h2>{{ t('bench.done') }}</h2>
         <table class="list">
           <tbody>
-            <tr v-for="job in done" :key="job.id">
+            <tr v-for="job in ended.items" :key="job.id">
               <td>{{ t(`bench.states.${job.state}`) }}</td>
               <td>
                 <router-link :to="`/bench/${job.id}`"
@@ -130,6 +143,7 @@ async function start(job: Job) {
             </tr>
           </tbody>
         </table>
+        <MoreRows :shown="ended.items.length" :total="ended.total" :busy="ended.busy" @more="ended.more" />
       </template>
     </LoadState>
   </section>

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { type Ball, type Job, type JobDoubts, type OfferedFix, type Staff, jobSchema } from '@sleetfall/contract'
+import {
+  type Ball,
+  type BowlingEvent,
+  type Job,
+  type JobDoubts,
+  type OfferedFix,
+  type Staff,
+  type Trial,
+  jobSchema,
+} from '@sleetfall/contract'
 import {
   type Complaint,
   type JobKind,
@@ -49,7 +58,18 @@ const events = useEvents()
 const trials = useTrials()
 const recipes = useShopRecipes()
 const notices = useNotices()
-onMounted(() => Promise.all([events.load(), trials.load(), recipes.load(), bench.load()]))
+const recent = shallowRef<readonly Trial[]>([])
+const own = shallowRef<readonly BowlingEvent[]>([])
+const openWork = shallowRef<readonly Job[]>([])
+onMounted(async () => {
+  void recipes.load()
+  const { id, customerId } = props.ball
+  ;[recent.value, own.value, openWork.value] = await Promise.all([
+    trials.about({ ballId: id }),
+    events.ahead(customerId),
+    bench.onBall(id, false),
+  ])
+})
 
 const given = props.fix && props.fix.action !== 'other-ball' ? props.fix.action : null
 const form = useForm(jobSchema, {
@@ -112,21 +132,13 @@ const open = computed(() => doubts.value.doubts.filter((doubt) => !doubts.value.
 
 /** Oil and surface changed in one visit: which of the two did it cannot be told afterwards. */
 const twoThings = computed(() => {
-  const kinds = bench.items
-    .filter((job) => job.ballId === props.ball.id && (job.state === 'waiting' || job.state === 'running'))
-    .map((job) => job.kind)
+  const kinds = openWork.value.map((job) => job.kind)
   const isOil = (one: JobKind) => oilKinds.includes(one)
   const isSurface = (one: JobKind) => one === 'resurface' || one === 'polish'
   return (isOil(kind.value) && kinds.some(isSurface)) || (isSurface(kind.value) && kinds.some(isOil))
 })
 const asksTrial = computed(() => isTested(kind.value))
 const isTested = (one: JobKind) => oilKinds.includes(one) || one === 'resurface' || one === 'polish'
-const recent = computed(() =>
-  trials.items.filter((trial) => trial.controlBallId === props.ball.id || trial.variantBallId === props.ball.id),
-)
-const own = computed(() =>
-  events.items.filter((event) => event.nextOn !== null && event.customerIds.includes(props.ball.customerId)),
-)
 
 const versions = useVersions(form, props.job?.version ?? 0, save, () => emit('close'))
 async function save() {

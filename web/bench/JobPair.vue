@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Job } from '@sleetfall/contract'
+import type { Job, Trial } from '@sleetfall/contract'
 import { oilKinds } from '@sleetfall/core'
-import { computed, onMounted } from 'vue'
+import { computed, onMounted, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { useTrials } from '../trials/store.ts'
@@ -13,10 +13,12 @@ const emit = defineEmits<{ tie: ['before' | 'after', string | null] }>()
 const { t } = useI18n()
 const trials = useTrials()
 const bench = useBench()
-onMounted(() => Promise.all([trials.load(), bench.load()]))
-const own = computed(() =>
-  trials.items.filter((trial) => trial.controlBallId === props.job.ballId || trial.variantBallId === props.job.ballId),
-)
+const own = shallowRef<readonly Trial[]>([])
+const doneToo = shallowRef<readonly Job[]>([])
+onMounted(async () => {
+  const { ballId } = props.job
+  ;[own.value, doneToo.value] = await Promise.all([trials.about({ ballId }), bench.onBall(ballId, true)])
+})
 const items = computed(() => [
   { value: null, title: t('bench.noTrial') },
   ...own.value.map((trial) => ({ value: trial.id, title: `${trial.question}, ${dayText(trial.startedAt)}` })),
@@ -28,10 +30,9 @@ const isOil = (kind: Job['kind']) => oilKinds.includes(kind)
 const alsoChanged = computed(() => {
   const from = before.value?.startedAt ?? props.job.startedAt ?? ''
   const to = after.value?.startedAt ?? '9'
-  return bench.items.filter(
+  return doneToo.value.filter(
     (job) =>
       job.id !== props.job.id &&
-      job.ballId === props.job.ballId &&
       job.state === 'done' &&
       job.doneAt !== null &&
       job.doneAt >= from &&

@@ -52,7 +52,7 @@ const balls = useBalls()
 const pads = usePads()
 const words = useStepText()
 const bell = useBell()
-onMounted(() => Promise.all([pads.load(), balls.load()]))
+onMounted(() => Promise.all([pads.load(), balls.need(props.job.ballId)]))
 const ball = computed(() => balls.byId.get(props.job.ballId))
 
 const left = computed(() =>

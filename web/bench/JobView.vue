@@ -49,7 +49,11 @@ async function refresh() {
   }
 }
 onMounted(refresh)
-onMounted(() => balls.load())
+watch(
+  () => job.value?.ballId,
+  (id) => void balls.need(id),
+  { immediate: true },
+)
 watch(jobId, refresh)
 // Another tablet may be working on it.
 useIntervalFn(() => void (job.value?.state === 'running' && !busy.value && refresh()), 5000)

@@ -1,12 +1,13 @@
 import { v4 as newId } from 'uuid'
-import type { BenchStrip, Job, JobEdit, JobInput, StepDoneInput, StepProgress } from '@sleetfall/contract'
+import type { BenchStrip, Job, JobEdit, JobInput, Page, StepDoneInput, StepProgress } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import { get, post, put } from '../http/client.ts'
-import { useCollection } from '../http/collection.ts'
+import { useRecords } from '../http/records.ts'
+import { queryOf } from '../http/usePage.ts'
 
 export const useBench = defineStore('bench', () => {
-  const jobs = useCollection<Job>('/bench/jobs')
+  const jobs = useRecords<Job>('/bench/jobs')
   const strip = shallowRef<BenchStrip | null>(null)
   /** How far this device's clock is behind the server's, so that every timer shows the same. */
   const clockOffsetMs = ref(0)
@@ -43,6 +44,12 @@ export const useBench = defineStore('bench', () => {
   const edit = (job: Job, input: Omit<JobEdit, 'version'>, version: number) =>
     change(put<Job>(`/bench/jobs/${job.id}`, { ...input, version }))
   const refresh = async (id: string) => jobs.take(await get<Job>(`/bench/jobs/${id}`))
+  /** Work on one ball: what waits or runs, or what was done lately. */
+  async function onBall(ballId: string, ended: boolean): Promise<readonly Job[]> {
+    const { items } = await get<Page<Job>>(`/bench/jobs?${queryOf({ ballId, ended })}`)
+    jobs.adopt(items)
+    return items
+  }
   return {
     ...jobs,
     strip,
@@ -62,5 +69,6 @@ export const useBench = defineStore('bench', () => {
     seeAlarm,
     edit,
     refresh,
+    onBall,
   }
 })

@@ -51,7 +51,10 @@ export function useRecipeChoice(
     raTopUm: surfaceDefaults.laneShineUm,
     raBaseUm: surfaceDefaults.laneShineUm,
   }
-  const others = computed(() => balls.items.filter((one) => one.id !== ball.id && one.surface.finish !== null))
+  void balls.loadRack(ball.customerId)
+  const others = computed(() =>
+    balls.rackOf(ball.customerId).filter((one) => one.id !== ball.id && one.surface.finish !== null),
+  )
   const items = computed(() => [
     ...(planned ? [{ value: 'planned', title: t('bench.asPlanned', { steps: describeSteps(planned) }) }] : []),
     ...(recipeByKey(proposal.key)

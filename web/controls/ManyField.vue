@@ -7,14 +7,19 @@ defineProps<{
   label: string
   items: readonly { readonly value: string; readonly title: string }[]
   errorMessages?: string
+  /** The items are those that were searched for: nothing is filtered here. */
+  searched?: boolean
 }>()
+const search = defineModel<string>('search', { default: '' })
 const emit = defineEmits<{ 'update:modelValue': [string[]] }>()
 const { t } = useI18n()
 </script>
 
 <template>
   <v-autocomplete
+    v-model:search="search"
     multiple
+    :no-filter="searched"
     chips
     closable-chips
     clear-on-select

@@ -45,7 +45,13 @@ const named = (counts: Readonly<Record<string, number>>) =>
     .join(', ')
 const blocked = computed(() => named(dependents.value?.blocks ?? {}))
 const goes = computed(() => named(dependents.value?.goes ?? {}))
-const into = computed(() => props.others?.find((one) => one.id === intoId.value)?.title ?? '')
+/** Told by whoever offers its own field for the other record. */
+const intoTitle = ref('')
+const into = computed(() => props.others?.find((one) => one.id === intoId.value)?.title ?? intoTitle.value)
+function choose(id: string | null, title = '') {
+  intoId.value = id
+  intoTitle.value = title
+}
 
 async function run(action: () => Promise<unknown>) {
   busy.value = true
@@ -90,13 +96,15 @@ const erase = () =>
             }}</v-btn>
           </div>
         </section>
-        <section v-if="others" class="stack part">
+        <section v-if="others || $slots['into']" class="stack part">
           <p>{{ t('controls.mend.mergeText', { name }) }}</p>
-          <v-autocomplete
-            v-model="intoId"
-            :label="t('controls.mend.into')"
-            :items="others.map((one) => ({ value: one.id, title: one.title }))"
-          />
+          <slot name="into" :chosen="intoId" :choose="choose">
+            <v-autocomplete
+              v-model="intoId"
+              :label="t('controls.mend.into')"
+              :items="(others ?? []).map((one) => ({ value: one.id, title: one.title }))"
+            />
+          </slot>
           <div v-if="sure === 'merge'" class="row ask" role="alertdialog">
             <strong>{{ t('controls.mend.mergeSure', { name, into }) }}</strong>
             <v-btn class="touch" @click="sure = null">{{ t('shell.cancel') }}</v-btn>

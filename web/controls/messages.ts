@@ -15,6 +15,11 @@ export default {
   strike: 'Strike',
   notNoted: 'Not noted',
   leave: 'Left: {pins}',
+  list: {
+    shown: 'none found | {shown} of {all} | {shown} of {all}',
+    over: 'over {n}',
+    more: 'Show more',
+  },
   mend: {
     open: 'Mend …',
     openFor: 'Retire, merge or delete {name}',

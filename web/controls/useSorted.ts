@@ -3,6 +3,19 @@ import { type MaybeRefOrGetter, computed, ref, toValue } from 'vue'
 
 type Key<T> = (item: T) => string | number | null
 
+/** Search and order of a list; the order is remembered on this device under `name`. */
+export function useOrder(name: string, first: string) {
+  const order = useStorage(`sleetfall.sort.${name}`, { by: first, down: false })
+  const search = ref('')
+  function sortBy(by: string) {
+    order.value = { by, down: order.value.by === by ? !order.value.down : false }
+  }
+  const ariaSort = (by: string) => (order.value.by === by ? (order.value.down ? 'descending' : 'ascending') : 'none')
+  /** As a list on the server is asked. */
+  const question = () => ({ q: (search.value ?? '').trim(), sort: order.value.by, down: order.value.down })
+  return { search, sortBy, ariaSort, order, question }
+}
+
 /** A list with search and sort; the chosen order is remembered on this device under `name`. */
 export function useSorted<T>(
   name: string,
@@ -11,8 +24,7 @@ export function useSorted<T>(
   text: (item: T) => string,
 ) {
   const first = Object.keys(keys)[0]!
-  const order = useStorage(`sleetfall.sort.${name}`, { by: first, down: false })
-  const search = ref('')
+  const { order, search, sortBy, ariaSort } = useOrder(name, first)
   const shownItems = computed(() => {
     const wanted = search.value.trim().toLowerCase()
     const key = keys[order.value.by] ?? keys[first]!
@@ -21,10 +33,6 @@ export function useSorted<T>(
       .filter((item) => wanted === '' || text(item).toLowerCase().includes(wanted))
       .sort((a, b) => sign * compare(key(a), key(b)))
   })
-  function sortBy(by: string) {
-    order.value = { by, down: order.value.by === by ? !order.value.down : false }
-  }
-  const ariaSort = (by: string) => (order.value.by === by ? (order.value.down ? 'descending' : 'ascending') : 'none')
   return { search, shown: shownItems, sortBy, ariaSort, order }
 }
 

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedFix } from '@sleetfall/contract'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import JobForm from '../bench/JobForm.vue'
 import LoadState from '../controls/LoadState.vue'
+import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
@@ -40,11 +41,15 @@ async function load() {
     error.value = errorText(problem)
   }
 }
-onMounted(() => {
-  void customers.load()
-  void balls.load()
-})
-watch(customerId, load, { immediate: true })
+watch(
+  customerId,
+  (id) => {
+    void customers.need(id)
+    void balls.loadRack(id)
+    void load()
+  },
+  { immediate: true },
+)
 const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(chosen.value.fix.ballId) : undefined))
 </script>
 
@@ -54,17 +59,16 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
       <h1>
         {{ t('coverage.title') }}<template v-if="customer">: {{ customer.name }}</template>
       </h1>
-      <v-autocomplete
+      <CustomerField
         class="who"
         :label="t('coverage.choose')"
-        :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
         :model-value="customerId || null"
         @update:model-value="$event && router.push(`/coverage/${$event}`)"
       />
     </div>
     <NearestGaps v-if="customerId === ''" />
     <LostView
-      v-else-if="customers.loaded && !customer"
+      v-else-if="customers.lost.has(customerId)"
       :what="t('customers.lost')"
       to="/coverage"
       :go="t('coverage.title')"

@@ -1,25 +1,26 @@
 <script setup lang="ts">
 import type { Customer } from '@sleetfall/contract'
-import { computed } from 'vue'
+import { reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useSorted } from '../controls/useSorted.ts'
+import MoreRows from '../controls/MoreRows.vue'
+import { useOrder } from '../controls/useSorted.ts'
+import { usePage } from '../http/usePage.ts'
+import { useCustomers } from './store.ts'
 
 /** The customers beside the rack, with how much work each one's balls need. */
-const props = defineProps<{
-  customers: readonly Customer[]
-  current: string | null
-  care: ReadonlyMap<string, number>
-}>()
+defineProps<{ current: string | null }>()
 const emit = defineEmits<{ add: [] }>()
 const { t } = useI18n()
-const careOf = (customer: Customer) => props.care.get(customer.id) ?? 0
-const { search, shown, sortBy, order } = useSorted(
-  'customers',
-  () => props.customers,
-  { name: (customer) => customer.name, care: (customer) => -careOf(customer) },
-  (customer) => `${customer.name} ${customer.distinction} ${customer.contact}`,
-)
-const nextOrder = computed(() => (order.value.by === 'name' ? 'care' : 'name'))
+const customers = useCustomers()
+const { search, order, sortBy, question } = useOrder('customers', 'name')
+const list = reactive(usePage<Customer>('/customers', question, () => customers))
+const nextOrder = () => (order.value.by === 'name' ? 'care' : 'name')
+defineExpose({
+  load: list.load,
+  get total() {
+    return list.total
+  },
+})
 </script>
 
 <template>
@@ -27,20 +28,22 @@ const nextOrder = computed(() => (order.value.by === 'name' ? 'care' : 'name'))
     <div class="stack head">
       <v-text-field v-model="search" data-filter :label="t('customers.find')" clearable />
       <div class="spread">
-        <v-btn size="small" variant="text" @click="sortBy(nextOrder)">{{
+        <v-btn size="small" variant="text" @click="sortBy(nextOrder())">{{
           order.by === 'name' ? t('customers.sortName') : t('customers.sortCare')
         }}</v-btn>
         <v-btn size="small" @click="emit('add')">{{ t('customers.add') }}</v-btn>
       </div>
     </div>
-    <p v-if="customers.length === 0" class="soft">{{ t('customers.noneYet') }}</p>
-    <p v-else-if="shown.length === 0" class="soft">{{ t('customers.none') }}</p>
+    <p v-if="list.error" class="bad" role="alert">{{ list.error }}</p>
+    <p v-else-if="list.loaded && list.total === 0" class="soft">
+      {{ search ? t('customers.none') : t('customers.noneYet') }}
+    </p>
     <nav :aria-label="t('customers.title')">
       <router-link to="/rack" class="customer all" :class="{ current: current === null }">{{
         t('customers.all')
       }}</router-link>
       <router-link
-        v-for="customer in shown"
+        v-for="customer in list.items"
         :key="customer.id"
         :to="`/rack/${customer.id}`"
         class="customer"
@@ -54,11 +57,18 @@ const nextOrder = computed(() => (order.value.by === 'name' ? 'care' : 'name'))
         <span class="small soft">
           <template v-if="customer.hand === 'left'">{{ t('customers.left') }} · </template
           >{{ t('customers.balls', customer.ballCount)
-          }}<strong v-if="careOf(customer) > 0" class="care">
-            · ◆ {{ t('customers.care', { n: careOf(customer) }) }}</strong
+          }}<strong v-if="customer.careCount > 0" class="care">
+            · ◆ {{ t('customers.care', { n: customer.careCount }) }}</strong
           >
         </span>
       </router-link>
+      <MoreRows
+        v-if="list.total > list.items.length"
+        :shown="list.items.length"
+        :total="list.total"
+        :busy="list.busy"
+        @more="list.more"
+      />
     </nav>
   </aside>
 </template>

@@ -1,5 +1,5 @@
 import type { Customer } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
-import { useCollection } from '../http/collection.ts'
+import { useRecords } from '../http/records.ts'
 
-export const useCustomers = defineStore('customers', () => useCollection<Customer>('/customers'))
+export const useCustomers = defineStore('customers', () => useRecords<Customer>('/customers'))

@@ -1,8 +1,17 @@
 <script setup lang="ts">
-import { type Ball, ballSchema, check, customerSchema, hands, versioned } from '@sleetfall/contract'
+import {
+  type Ball,
+  type Customer,
+  type Page,
+  ballSchema,
+  check,
+  customerSchema,
+  hands,
+  versioned,
+} from '@sleetfall/contract'
 import { coverFamilies, readyRecipes } from '@sleetfall/core'
-import { useEventListener, useStorage } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useDebounceFn, useEventListener, useStorage } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
@@ -12,6 +21,8 @@ import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
 import { vFocus } from '../controls/vFocus.ts'
 import { useCustomers } from '../customers/store.ts'
+import { get } from '../http/client.ts'
+import { queryOf } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
 import {
   type TypedBall,
@@ -31,11 +42,7 @@ const { t } = useI18n()
 const router = useRouter()
 const notices = useNotices()
 const [customers, balls, stock] = [useCustomers(), useBalls(), useStock()]
-onMounted(() => {
-  void customers.load()
-  void balls.load()
-  void stock.load()
-})
+onMounted(() => stock.load())
 const form = useTemplateRef<HTMLElement>('form')
 
 /** What is typed stays on this device until it is taken in or thrown away, over reload and leaving. */
@@ -56,7 +63,8 @@ const begun = computed(
 )
 const known = computed(() => customers.byId.get(knownId.value ?? ''))
 /** The customer's own balls: a complaint about one of them is the usual case. */
-const own = computed(() => balls.items.filter((ball) => ball.customerId === knownId.value))
+const own = computed(() => balls.rackOf(knownId.value))
+watch(knownId, (id) => void Promise.all([customers.need(id), balls.loadRack(id)]), { immediate: true })
 const returning = (ballId: string) => rows.value.some((row) => row.knownId === ballId)
 function bringBack(ball: Ball) {
   const others = rows.value.filter((row) => row.knownId !== null || row.name.trim() !== '')
@@ -67,10 +75,16 @@ function bringBack(ball: Ball) {
   void nextTick(() => form.value?.querySelector<HTMLElement>(`[data-complaint='${ball.id}'] input`)?.focus())
 }
 const twinsOf = (row: TypedBall) => (known.value ? likelyTwins(row, own.value) : [])
-const found = computed(() => {
-  const text = search.value.trim().toLowerCase()
-  return text === '' ? [] : customers.items.filter((one) => one.name.toLowerCase().includes(text)).slice(0, 6)
-})
+const found = shallowRef<readonly Customer[]>([])
+async function look() {
+  const q = search.value.trim()
+  if (q === '') return void (found.value = [])
+  const page = await get<Page<Customer>>(`/customers?${queryOf({ q, limit: 6 })}`).catch(() => null)
+  // Another answer may have come meanwhile.
+  if (!page || q !== search.value.trim()) return
+  customers.adopt(page.items)
+  found.value = page.items
+}
 function choose(id: string | null) {
   knownId.value = id
   if (id) search.value = customers.byId.get(id)?.name ?? search.value
@@ -78,13 +92,23 @@ function choose(id: string | null) {
   void nextTick(() => form.value?.querySelector<HTMLElement>('[data-own] button, [data-ball] input')?.focus())
 }
 /** A whole name that was typed is that customer; nobody has to tap it. */
-watch([search, () => customers.items], ([text]) => {
+function takeWhole() {
   if (knownId.value !== null) return
-  const whole = typedInFull(text, customers.items)
+  const whole = typedInFull(search.value, found.value)
   if (whole) knownId.value = whole.id
-})
+}
+watch(
+  search,
+  useDebounceFn(async () => {
+    await look()
+    takeWhole()
+  }, 120),
+  { immediate: true },
+)
 /** Enter takes the only or first customer found; with none the name is a new one. */
-function enter() {
+async function enter() {
+  // Typed faster than it was looked up.
+  await look()
   if (found.value[0]) choose(found.value[0].id)
   else form.value?.querySelector<HTMLElement>('[data-fresh] input')?.focus()
 }
@@ -172,7 +196,7 @@ async function takeIn() {
       const event = finishEvent(row)
       if (event) await balls.record(saved.id, event)
     }
-    void customers.load(true)
+    void customers.need(customerId, true)
     taken.value = {
       customerId,
       customer: known.value?.name ?? search.value.trim(),
@@ -220,11 +244,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <section class="stack intake">
     <h1>{{ t('fitting.intake.title') }}</h1>
-    <LoadState
-      :loaded="customers.loaded && balls.loaded && stock.loaded"
-      :error="customers.error ?? balls.error ?? stock.error"
-      @retry="customers.load(true)"
-    >
+    <LoadState :loaded="stock.loaded" :error="customers.error ?? balls.error ?? stock.error" @retry="stock.load(true)">
       <section v-if="taken" class="panel stack" :aria-label="t('fitting.intake.taken')">
         <h2>{{ t('fitting.intake.taken') }}: {{ taken.customer }}</h2>
         <ul>

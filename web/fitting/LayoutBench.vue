@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type GripSheet, check, drillingSchema, gripSheetSchema } from '@sleetfall/contract'
+import { type Ball, type GripSheet, type Page, check, drillingSchema, gripSheetSchema } from '@sleetfall/contract'
 import {
   type Distances,
   type Drilling,
@@ -32,8 +32,9 @@ import LayoutField from '../controls/LayoutField.vue'
 import LoadState from '../controls/LoadState.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { dayText } from '../controls/days.ts'
+import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
-import { post } from '../http/client.ts'
+import { get, post } from '../http/client.ts'
 import { usePatterns } from '../lanes/store.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
@@ -55,35 +56,38 @@ const session = useSession()
 const mark = (inches: number) => markText(inches, session.metric)
 const [customers, balls, patterns] = [useCustomers(), useBalls(), usePatterns()]
 const worker = useLatest()
-onMounted(() => {
-  void customers.load()
-  void balls.load()
-  void patterns.load()
-})
+onMounted(() => patterns.load())
 onBeforeUnmount(() => worker.cancel())
-const loaded = computed(() => customers.loaded && balls.loaded && patterns.loaded)
-
-const ball = computed(() => balls.byId.get(String(route.params['ballId'] ?? '')))
+const ballId = computed(() => String(route.params['ballId'] ?? ''))
+const ball = computed(() => balls.byId.get(ballId.value))
+const nobody = ref(false)
+const loaded = computed(
+  () =>
+    patterns.loaded &&
+    (nobody.value || (ball.value ? balls.rackLoaded(ball.value.customerId) : balls.lost.has(ballId.value))),
+)
 /** Opened without a ball it takes the one that was last on it, else the first with a layout. */
 const lastBallId = useStorage<string | null>('sleetfall.layouts.ball', null)
-watch(
-  [loaded, () => route.params['ballId']],
-  ([ready, id]) => {
-    if (!ready) return
-    if (id) {
-      if (ball.value) lastBallId.value = ball.value.id
-      return
-    }
-    const known = balls.items.find((one) => one.id === lastBallId.value)
-    const next = known ?? balls.items.find((one) => one.drillingAngleDeg != null) ?? balls.items[0]
-    if (next) void router.replace(`/layouts/${next.id}`)
-  },
-  { immediate: true },
-)
+async function open() {
+  if (ballId.value === '') {
+    const known = await balls.need(lastBallId.value)
+    const { items } = known ? { items: [known] } : await get<Page<Ball>>('/balls?limit=50')
+    const next = items.find((one) => one.drillingAngleDeg != null) ?? items[0]
+    if (next) await router.replace(`/layouts/${next.id}`)
+    else nobody.value = true
+    return
+  }
+  const one = await balls.need(ballId.value)
+  if (!one) return
+  lastBallId.value = one.id
+  await Promise.all([customers.need(one.customerId), balls.loadRack(one.customerId)])
+}
+watch(ballId, () => void notices.attempt(open), { immediate: true })
 /** Whose PAP the layout is drawn on; the ball's owner unless somebody else is chosen. */
 const customerId = ref<string | null>(null)
 const customer = computed(() => customers.byId.get(customerId.value ?? '') ?? undefined)
-const own = computed(() => balls.items.filter((one) => one.customerId === customerId.value))
+const own = computed(() => balls.rackOf(customerId.value))
+watch(customerId, (id) => void Promise.all([customers.need(id), balls.loadRack(id)]))
 const usualLayout: Layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 }
 const usualPap = { overIn: 5, upIn: 0.5 }
 const diameterIn = 8.595
@@ -405,18 +409,9 @@ const effect = (value: number) => value.toFixed(1)
       to="/layouts"
       :go="t('fitting.title')"
     />
-    <LoadState
-      v-else
-      :loaded="loaded"
-      :error="customers.error ?? balls.error ?? patterns.error"
-      @retry="balls.load(true)"
-    >
+    <LoadState v-else :loaded="loaded" :error="customers.error ?? balls.error ?? patterns.error" @retry="open">
       <div class="chooser no-print">
-        <v-autocomplete
-          v-model="customerId"
-          :label="t('fitting.papOf')"
-          :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
-        />
+        <CustomerField v-model="customerId" :label="t('fitting.papOf')" />
         <v-select
           :label="t('fitting.ball')"
           :items="own.map((one) => ({ value: one.id, title: one.name }))"

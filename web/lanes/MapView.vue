@@ -2,11 +2,12 @@
 import type { MapLine } from '@sleetfall/contract'
 import { GivenUp, type MapPlace, readyRecipes } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, triggerRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, triggerRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import LoadState from '../controls/LoadState.vue'
+import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { mapHere, mapOnServer } from './reactionMap.ts'
@@ -18,11 +19,7 @@ const { t } = useI18n()
 const route = useRoute()
 const notices = useNotices()
 const [customers, balls, patterns] = [useCustomers(), useBalls(), usePatterns()]
-onMounted(() => {
-  void customers.load()
-  void balls.load()
-  void patterns.load()
-})
+onMounted(() => patterns.load())
 const customerId = ref<string | null>(typeof route.query['customerId'] === 'string' ? route.query['customerId'] : null)
 const patternIds = ref<string[]>([])
 const where = useStorage<'device' | 'server'>('sleetfall.map.where', 'device')
@@ -30,7 +27,8 @@ const bestOnly = useStorage('sleetfall.map.best', false)
 const mostPatterns = 4
 const surfaces = ['now', ...readyRecipes.map((recipe) => recipe.key)]
 const customer = computed(() => customers.byId.get(customerId.value ?? ''))
-const own = computed(() => balls.items.filter((ball) => ball.customerId === customerId.value))
+const own = computed(() => balls.rackOf(customerId.value))
+watch(customerId, (id) => void Promise.all([customers.need(id), balls.loadRack(id)]), { immediate: true })
 const chosen = computed(() => patternIds.value.flatMap((id) => patterns.byId.get(id) ?? []))
 
 const places = shallowRef<readonly MapPlace[]>([])
@@ -140,16 +138,12 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
     </div>
     <p class="soft">{{ t('lanes.map.about') }}</p>
     <LoadState
-      :loaded="customers.loaded && balls.loaded && patterns.loaded"
+      :loaded="patterns.loaded"
       :error="customers.error ?? balls.error ?? patterns.error"
       @retry="patterns.load(true)"
     >
       <div class="chooser">
-        <v-autocomplete
-          v-model="customerId"
-          :label="t('lanes.whatIf.bowler')"
-          :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
-        />
+        <CustomerField v-model="customerId" :label="t('lanes.whatIf.bowler')" />
         <v-select
           v-model="patternIds"
           multiple

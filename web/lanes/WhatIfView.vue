@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
+import type { Ball, Page } from '@sleetfall/contract'
 import {
   type Line,
   type Room,
@@ -20,10 +21,13 @@ import { useDebounceFn, useStorage } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import { useEvents } from '../bag/store.ts'
 import { useBalls } from '../balls/store.ts'
 import LoadState from '../controls/LoadState.vue'
 import { lengthText, quantityText } from '../controls/quantities.ts'
+import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
+import { get } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useLatest } from '../workers/motion.ts'
@@ -33,7 +37,6 @@ import LaneHandle from './LaneHandle.vue'
 import { savePrediction } from './predictions.ts'
 import { plot } from './scales.ts'
 import { type Setup, filmInUse, fromQuery, prepare, releaseOf, toQuery } from './setup.ts'
-import { useEvents } from '../bag/store.ts'
 import { nextQuestion } from './nextQuestion.ts'
 import { usePatterns } from './store.ts'
 
@@ -47,11 +50,6 @@ const customers = useCustomers()
 const balls = useBalls()
 const patterns = usePatterns()
 const worker = useLatest()
-onMounted(() => {
-  void customers.load()
-  void balls.load()
-  void patterns.load()
-})
 onBeforeUnmount(() => worker.cancel())
 
 const setup = ref<Setup>(fromQuery(route.query))
@@ -80,9 +78,10 @@ const [laydown, target, shots, lane] = [lineField('laydown'), lineField('target'
 const customer = computed(() => customers.byId.get(setup.value.customerId ?? ''))
 const ball = computed(() => balls.byId.get(setup.value.ballId ?? ''))
 const pattern = computed(() => patterns.byId.get(setup.value.patternId ?? ''))
-const own = computed(() => balls.items.filter((one) => one.customerId === setup.value.customerId))
-function chooseCustomer(id: string | null) {
-  const first = balls.items.find((one) => one.customerId === id)
+const own = computed(() => balls.rackOf(setup.value.customerId))
+async function chooseCustomer(id: string | null) {
+  await Promise.all([customers.need(id), balls.loadRack(id)])
+  const first = balls.rackOf(id)[0]
   set({
     customerId: id,
     ballId: first?.id ?? null,
@@ -94,21 +93,31 @@ function chooseCustomer(id: string | null) {
 }
 /** Opened without a question it takes the next day of play: its first bowler with a ball here, and its pattern. */
 const events = useEvents()
-onMounted(() => events.load())
-const loaded = computed(() => customers.loaded && balls.loaded && patterns.loaded && events.loaded)
-watch(
-  loaded,
-  (ready) => {
-    if (!ready) return
-    const { customerId, ballId, patternId } = setup.value
-    const next = nextQuestion(
-      { customerId, ballId, patternId },
-      { events: events.items, balls: balls.items, patterns: patterns.items },
-    )
-    if (next.customerId !== customerId || next.ballId !== ballId || next.patternId !== patternId) set(next)
-  },
-  { immediate: true },
-)
+const loaded = ref(false)
+async function rackOf(customerId: string) {
+  await balls.loadRack(customerId)
+  return balls.rackOf(customerId)
+}
+async function open() {
+  await patterns.load()
+  if (patterns.error) return
+  const { customerId, ballId, patternId } = setup.value
+  const next = await nextQuestion(
+    { customerId, ballId, patternId },
+    {
+      eventsAhead: (id) => events.ahead(id),
+      rackOf,
+      anyBall: async () => (await get<Page<Ball>>('/balls?limit=1')).items[0] ?? null,
+      ownerOf: async (id) => (await balls.need(id))?.customerId ?? null,
+      patterns: patterns.items,
+    },
+  )
+  await Promise.all([customers.need(next.customerId), balls.loadRack(next.customerId), balls.need(next.ballId)])
+  if (next.customerId !== customerId || next.ballId !== ballId || next.patternId !== patternId) set(next)
+  loaded.value = true
+}
+const retry = () => notices.attempt(open)
+onMounted(retry)
 const onLane = (board: number) => board >= 0.5 && board <= 39.5
 /** A ball in the gutter enters nowhere; a board past the lane's edge is none. */
 const entryText = (outcome: ShotOutcome) =>
@@ -313,11 +322,10 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
         >
       </div>
     </div>
-    <LoadState :loaded="loaded" :error="customers.error ?? balls.error ?? patterns.error" @retry="patterns.load(true)">
+    <LoadState :loaded="loaded" :error="customers.error ?? balls.error ?? patterns.error" @retry="retry">
       <div class="chooser">
-        <v-autocomplete
+        <CustomerField
           :label="t('lanes.whatIf.bowler')"
-          :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
           :model-value="setup.customerId"
           @update:model-value="chooseCustomer"
         />

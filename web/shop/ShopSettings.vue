@@ -46,7 +46,7 @@ async function save(version = shop.value?.version) {
   )
   await form.submit(async (input) => {
     take(await put<Shop>('/shop', { ...input, version }))
-    await balls.load(true)
+    balls.forgetRacks()
     notices.done(t('shop.saved'))
   })
 }

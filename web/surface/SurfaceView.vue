@@ -49,7 +49,11 @@ const ball = computed(() => balls.byId.get(ballId.value))
 async function load() {
   try {
     const id = ballId.value
-    const [now, history] = await Promise.all([loadSurface(id), get<BallEvent[]>(`/balls/${id}/events`), balls.load()])
+    const [now, history] = await Promise.all([
+      loadSurface(id),
+      get<BallEvent[]>(`/balls/${id}/events`),
+      balls.need(id, true),
+    ])
     page.value = now
     events.value = history
     error.value = null

@@ -8,7 +8,7 @@ import { useBalls } from '../balls/store.ts'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { useForm } from '../controls/useForm.ts'
-import { useCustomers } from '../customers/store.ts'
+import CustomerField from '../customers/CustomerField.vue'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSurfaceText } from '../surface/useSurfaceText.ts'
@@ -23,16 +23,11 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; saved: [Trial] }>()
 const { t } = useI18n()
 const balls = useBalls()
-const customers = useCustomers()
 const patterns = usePatterns()
 const trials = useTrials()
 const notices = useNotices()
 const text = useSurfaceText()
-onMounted(() => {
-  void balls.load()
-  void customers.load()
-  void patterns.load()
-})
+onMounted(() => patterns.load())
 const form = useForm(trialSchema, {
   ...trialSchema.getDefault(),
   id: newId(),
@@ -45,7 +40,9 @@ const form = useForm(trialSchema, {
   controlLabel: '',
   variantLabel: '',
 })
-const own = computed(() => balls.items.filter((ball) => ball.customerId === form.values['customerId']))
+const bowlerId = () => (typeof form.values['customerId'] === 'string' ? form.values['customerId'] : null)
+watch(bowlerId, (id) => void balls.loadRack(id), { immediate: true })
+const own = computed(() => balls.rackOf(bowlerId()))
 const ballOf = (side: 'control' | 'variant') => balls.byId.get(String(form.values[`${side}BallId`]))
 const items = computed(() =>
   own.value.map((ball) => ({ value: ball.id, title: `${ball.name} (${text.grit(ball.surface)})` })),
@@ -96,11 +93,7 @@ async function save() {
       persistent-hint
       v-focus
     />
-    <v-autocomplete
-      v-bind="form.field('customerId')"
-      :label="t('trials.bowler')"
-      :items="customers.items.map((c) => ({ value: c.id, title: c.name }))"
-    />
+    <CustomerField v-bind="form.field<string>('customerId')" :label="t('trials.bowler')" />
     <v-autocomplete
       v-bind="form.field('patternId')"
       :label="t('trials.pattern')"

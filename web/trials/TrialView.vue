@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Trial, TrialBall } from '@sleetfall/contract'
 import { leastShots } from '@sleetfall/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
@@ -26,8 +26,10 @@ const route = useRoute()
 const trials = useTrials()
 const notices = useNotices()
 const { lines } = useResultText()
-onMounted(() => trials.load(true))
-const trial = computed(() => trials.byId.get(String(route.params['trialId'])))
+const trialId = computed(() => String(route.params['trialId']))
+const load = () => trials.need(trialId.value, true)
+watch(trialId, load, { immediate: true })
+const trial = computed(() => trials.byId.get(trialId.value))
 const result = computed(() => trial.value && resultOf(trial.value))
 const sides = computed(() => {
   const [one, now] = [trial.value, result.value]
@@ -71,8 +73,8 @@ async function refreeze() {
 </script>
 
 <template>
-  <LostView v-if="trials.loaded && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
-  <LoadState v-else :loaded="trials.loaded" :error="trials.error" @retry="trials.load(true)">
+  <LostView v-if="trials.lost.has(trialId) && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
+  <LoadState v-else :loaded="trial !== undefined" :error="trials.error" @retry="load">
     <section v-if="trial && result" class="trial touch">
       <header class="stack">
         <div class="spread">

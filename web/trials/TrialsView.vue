@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { type Trial } from '@sleetfall/contract'
-import { onMounted, ref, watch } from 'vue'
+import { reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
+import MoreRows from '../controls/MoreRows.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText } from '../controls/days.ts'
-import { useSorted } from '../controls/useSorted.ts'
+import { useOrder } from '../controls/useSorted.ts'
+import { usePage } from '../http/usePage.ts'
 import { useSession } from '../shell/session.ts'
 import TrialForm from './TrialForm.vue'
 import { useTrials } from './store.ts'
@@ -19,18 +21,10 @@ const trials = useTrials()
 const session = useSession()
 const { lines } = useResultText()
 const form = ref<{ customerId?: string; ballId?: string; patternId?: string } | null>(null)
-onMounted(() => trials.load())
-const { search, shown, sortBy, ariaSort } = useSorted(
-  'trials',
-  () => trials.items,
-  {
-    when: (one) => -Date.parse(one.startedAt),
-    question: (one) => one.question,
-    bowler: (one) => one.customerName,
-    pattern: (one) => one.patternName,
-  },
-  (one) => `${one.question} ${one.customerName} ${one.patternName} ${one.controlLabel} ${one.variantLabel}`,
-)
+const { search, sortBy, ariaSort, question } = useOrder('trials', 'when')
+/** Each comes with its shots, so that the outcome can be told; a page is small. */
+const trialsAPage = 25
+const list = reactive(usePage<Trial>('/trials', question, () => trials, trialsAPage))
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
 watch(
   () => route.query['new'],
@@ -57,12 +51,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
         t('trials.add')
       }}</v-btn>
     </div>
-    <LoadState
-      :loaded="trials.loaded"
-      :error="trials.error"
-      :empty="trials.items.length === 0"
-      @retry="trials.load(true)"
-    >
+    <LoadState :loaded="list.loaded" :error="list.error" :empty="list.total === 0 && search === ''" @retry="list.load">
       <template #empty>
         <p>{{ t('trials.noneYet') }}</p>
         <v-btn v-if="session.may('trials')" class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
@@ -80,7 +69,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
           </tr>
         </thead>
         <tbody>
-          <tr v-for="trial in shown" :key="trial.id">
+          <tr v-for="trial in list.items" :key="trial.id">
             <td class="figure">{{ dayText(trial.startedAt) }}</td>
             <td>
               <router-link :to="`/trials/${trial.id}`"
@@ -94,7 +83,8 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
           </tr>
         </tbody>
       </table>
-      <p v-if="shown.length === 0" class="soft">{{ t('trials.none') }}</p>
+      <p v-if="list.total === 0" class="soft">{{ t('trials.none') }}</p>
+      <MoreRows v-else :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
     </LoadState>
     <TrialForm v-if="form" v-bind="form" @close="form = null" @saved="openTrial" />
   </section>

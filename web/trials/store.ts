@@ -1,10 +1,11 @@
-import type { ShotCorrection, Trial, TrialEdit } from '@sleetfall/contract'
+import type { Page, ShotCorrection, Trial, TrialEdit } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
-import { post, put, remove } from '../http/client.ts'
-import { useCollection } from '../http/collection.ts'
+import { get, post, put, remove } from '../http/client.ts'
+import { useRecords } from '../http/records.ts'
+import { queryOf } from '../http/usePage.ts'
 
 export const useTrials = defineStore('trials', () => {
-  const trials = useCollection<Trial>('/trials')
+  const trials = useRecords<Trial>('/trials')
   const setAside = async (trialId: string, shot: { id: string; version: number }, reason: string | null) =>
     trials.take(await put<Trial>(`/trials/${trialId}/shots/${shot.id}/set-aside`, { version: shot.version, reason }))
   const correct = async (trialId: string, shotId: string, seen: ShotCorrection) =>
@@ -14,5 +15,11 @@ export const useTrials = defineStore('trials', () => {
   const edit = async (id: string, input: TrialEdit) => trials.take(await put<Trial>(`/trials/${id}`, input))
   const freezeVariant = async (trial: Trial) =>
     trials.take(await post<Trial>(`/trials/${trial.id}/variant-surface`, { version: trial.version }))
-  return { ...trials, setAside, correct, removeShot, edit, freezeVariant }
+  /** A ball's or a customer's latest trials. */
+  async function about(whose: { ballId?: string; customerId?: string }): Promise<readonly Trial[]> {
+    const { items } = await get<Page<Trial>>(`/trials?${queryOf({ ...whose, limit: 60 })}`)
+    trials.adopt(items)
+    return items
+  }
+  return { ...trials, about, setAside, correct, removeShot, edit, freezeVariant }
 })

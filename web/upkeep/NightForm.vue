@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { playNightSchema } from '@sleetfall/contract'
-import { computed, onMounted, ref, watch } from 'vue'
+import { type BowlingEvent, playNightSchema } from '@sleetfall/contract'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useEvents } from '../bag/store.ts'
 import { useBalls } from '../balls/store.ts'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
-import ManyField from '../controls/ManyField.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
+import CustomersField from '../customers/CustomersField.vue'
 import { useCustomers } from '../customers/store.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
@@ -21,7 +21,11 @@ const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const [balls, customers, events, patterns] = [useBalls(), useCustomers(), useEvents(), usePatterns()]
 const [upkeep, notices] = [useUpkeep(), useNotices()]
-onMounted(() => Promise.all([balls.load(), customers.load(), events.load(), patterns.load()]))
+const playing = shallowRef<readonly BowlingEvent[]>([])
+onMounted(async () => {
+  void patterns.load()
+  playing.value = (await events.ahead().catch(() => [])).filter((event) => event.customerIds.length > 0)
+})
 const form = useForm(playNightSchema, { id: newId(), playedOn: todayText(), patternId: null, rows: [] })
 form.claim('rows')
 
@@ -30,17 +34,18 @@ const chosen = ref<readonly string[]>([])
 const usual = ref<number | null>(3)
 /** Games typed for a ball; empty means it was not thrown. */
 const games = ref<Record<string, number | null>>({})
-const playing = computed(() => events.items.filter((event) => event.customerIds.length > 0))
-watch(eventId, (id) => {
+watch(eventId, async (id) => {
   const event = events.byId.get(id ?? '')
   if (!event) return
+  await notices.attempt(() => Promise.all([events.entrants(event.id), balls.loadRacksOf(event)]))
   chosen.value = event.customerIds
   if (event.patternIds.length === 1) form.values['patternId'] = event.patternIds[0]
 })
+watch(chosen, (ids) => void Promise.all(ids.map((id) => balls.loadRack(id))))
 const groups = computed(() =>
   chosen.value.flatMap((id) => {
     const customer = customers.byId.get(id)
-    const own = balls.items.filter((ball) => ball.customerId === id && ball.retiredOn === null)
+    const own = balls.rackOf(id)
     return customer ? [{ customer, own }] : []
   }),
 )
@@ -110,11 +115,7 @@ async function save() {
       />
       <QuantityField v-model="usual" name="games" :label="t('upkeep.night.usual')" />
     </div>
-    <ManyField
-      v-model="chosen"
-      :label="t('upkeep.night.who')"
-      :items="customers.items.map((one) => ({ value: one.id, title: one.name }))"
-    />
+    <CustomersField v-model="chosen" :label="t('upkeep.night.who')" />
     <p v-if="groups.length === 0" class="soft">{{ t('upkeep.night.choose') }}</p>
     <section v-for="{ customer, own } in groups" :key="customer.id" class="player" :aria-label="customer.name">
       <strong>{{ customer.name }}</strong>

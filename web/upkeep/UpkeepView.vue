@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import type { Ball, Job, JobInput, UpkeepRow } from '@sleetfall/contract'
+import type { Ball, Job, JobInput, UpkeepRow, UpkeepSpan } from '@sleetfall/contract'
 import { type Due, type JobKind, handRefresh, includesCleaning, proposedRecipe, recipeByKey } from '@sleetfall/core'
-import { useStorage } from '@vueuse/core'
+import { useDebounceFn, useStorage } from '@vueuse/core'
 import { format } from 'date-fns'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import JobForm from '../bench/JobForm.vue'
 import { useBench } from '../bench/store.ts'
 import LoadState from '../controls/LoadState.vue'
+import MoreRows from '../controls/MoreRows.vue'
 import { dayText, timeText } from '../controls/days.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
@@ -31,7 +32,6 @@ const bench = useBench()
 const balls = useBalls()
 const notices = useNotices()
 const due = useDueText()
-onMounted(() => Promise.all([upkeep.load(), balls.load(), bench.load()]))
 const route = useRoute()
 const router = useRouter()
 onMounted(() => {
@@ -39,9 +39,14 @@ onMounted(() => {
   form.value = { kind: 'night' }
   void router.replace({ path: route.path })
 })
-const search = ref('')
-const within = useStorage<'now' | 'week' | 'month' | 'all'>('sleetfall.upkeep.within', 'week')
-const spans = { now: 0, week: 7, month: 31, all: 36_500 } as const
+const search = ref(upkeep.asked.q)
+const within = useStorage<UpkeepSpan>('sleetfall.upkeep.within', 'week')
+onMounted(() => upkeep.ask({ within: within.value, q: search.value }))
+watch(within, (span) => void upkeep.ask({ within: span }))
+watch(
+  search,
+  useDebounceFn((text: string | null) => void upkeep.ask({ q: (text ?? '').trim() }), 200),
+)
 const form = ref<
   | { kind: 'policy'; row: UpkeepRow; whose: 'ball' | 'customer' }
   | { kind: 'shop' }
@@ -51,21 +56,12 @@ const form = ref<
   | { kind: 'link'; row: UpkeepRow }
   | null
 >(null)
-/** What waits for the next visit anyway is no reason to list a ball under 'now'. */
-const soon = (one: Due) =>
-  due.now(one) || ((one.asked || within.value !== 'now') && one.atMs <= Date.now() + spans[within.value] * 86_400_000)
-const shown = computed(() =>
-  (upkeep.board?.rows ?? [])
-    .filter((row) => `${row.ballName} ${row.customerName}`.toLowerCase().includes((search.value ?? '').toLowerCase()))
-    .map((row) => ({ ...row, due: row.due.filter(soon) }))
-    .filter((row) => row.due.length > 0),
-)
-/** Groups of one customer's balls, the most urgent customer first. */
+const shown = computed(() => upkeep.board?.rows ?? [])
+/** Groups of one customer's balls; the server gives the most urgent customer first. */
 const groups = computed(() => {
   const byCustomer = new Map<string, UpkeepRow[]>()
   for (const row of shown.value) byCustomer.set(row.customerId, [...(byCustomer.get(row.customerId) ?? []), row])
-  const first = (rows: readonly UpkeepRow[]) => Math.min(...rows.flatMap((row) => row.due.map((one) => one.atMs)))
-  return [...byCustomer.values()].sort((a, b) => first(a) - first(b))
+  return [...byCustomer.values()]
 })
 const has = (row: UpkeepRow, one: Due) => row.openJobs.includes(jobFor[one.work] ?? '-')
 /** Cleaning is part of most other work: it is not put on the bench beside that. */
@@ -75,11 +71,7 @@ const canMake = (row: UpkeepRow, one: Due) => jobFor[one.work] !== undefined && 
 
 function inputFor(row: UpkeepRow, one: Due): JobInput {
   const kind = jobFor[one.work]!
-  const ball = balls.byId.get(row.ballId)
-  const recipe = proposedRecipe({
-    targetGrit: ball?.surface.window?.targetGrit ?? ball?.targetGrit ?? null,
-    lastRecipe: ball?.lastRecipe ?? null,
-  })
+  const recipe = proposedRecipe(row)
   const steps =
     kind === 'resurface'
       ? recipe.steps
@@ -112,7 +104,7 @@ async function make(row: UpkeepRow, one: Due) {
     })
     await upkeep.load()
   } catch (error) {
-    const ball = balls.byId.get(row.ballId)
+    const ball = await balls.need(row.ballId)
     if (error instanceof ApiError && error.problem.code === 'needs-reason' && ball)
       asking.value = { ball, work: jobFor[one.work]!, reason: due.why(one) }
     else notices.failed(error)
@@ -164,9 +156,9 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
       </div>
     </div>
     <LoadState
-      :loaded="upkeep.board !== null && balls.loaded"
+      :loaded="upkeep.board !== null"
       :error="upkeep.error"
-      :empty="upkeep.board?.rows.length === 0"
+      :empty="upkeep.board?.total === 0 && search === '' && within === 'all'"
       @retry="upkeep.load"
     >
       <template #empty>
@@ -180,7 +172,12 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
             t(`upkeep.spans.${span}`)
           }}</v-btn>
         </v-btn-toggle>
-        <span class="soft">{{ t('upkeep.count', { balls: shown.length, customers: groups.length }) }}</span>
+        <MoreRows
+          :shown="groups.length"
+          :total="Math.max(groups.length, upkeep.board?.total ?? 0)"
+          :busy="upkeep.busy"
+          @more="upkeep.more"
+        />
       </div>
       <p v-if="groups.length === 0" class="soft">{{ t('upkeep.nothingDue') }}</p>
       <div class="groups">

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { mostCounted } from '@sleetfall/contract'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+/** How much of a list is shown, and the way to more of it. */
+const props = defineProps<{ shown: number; total: number; busy: boolean }>()
+const emit = defineEmits<{ more: [] }>()
+const { t, n } = useI18n()
+const all = computed(() =>
+  props.total > mostCounted ? t('controls.list.over', { n: n(mostCounted) }) : n(props.total),
+)
+</script>
+
+<template>
+  <div class="row more">
+    <span class="soft" role="status">{{ t('controls.list.shown', { shown: n(shown), all }, total) }}</span>
+    <v-btn v-if="shown < total" size="small" :loading="busy" @click="emit('more')">{{ t('controls.list.more') }}</v-btn>
+  </div>
+</template>
