@@ -1,6 +1,5 @@
 import type { BowlingEvent, EventInput, EventQuestion, Found, Page } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
-import { likeWords } from '../database/like.ts'
 import { Conditions, countUpTo, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { deleteRow, dependentsOf } from '../http/mending.ts'
@@ -33,7 +32,7 @@ export async function listEvents(db: Db, question: EventQuestion): Promise<Page<
       : `(e.ends_on >= ${day}::date and ${nextOn(day)} <= e.ends_on)`,
   )
   asked
-    .when(likeWords(q), `${words} ilike all($?)`)
+    .words(q, words)
     .when(customerId, 'exists (select from event_entry n where n.event_id = e.id and n.customer_id = $?)')
   const total = await countUpTo(db, 'event e', asked)
   const by = {
@@ -149,9 +148,11 @@ export const eventDependents = (db: Db, id: string) =>
   })
 export const deleteEvent = (db: Db, id: string) => deleteRow(db, 'event', id)
 
-export const searchEvents = (db: Db, text: string) =>
-  db.many<Found>(
+export function searchEvents(db: Db, text: string): Promise<Found[]> {
+  const asked = new Conditions().words(text, words)
+  return db.many(
     `select 'event' as kind, id, name as title, kind || ' from ' || starts_on as detail, null as customer_id
-     from event e where ${words} ilike all($1) order by starts_on desc limit 4`,
-    [likeWords(text)],
+     from event e ${asked.where} order by starts_on desc limit 4`,
+    asked.values,
   )
+}

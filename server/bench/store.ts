@@ -13,7 +13,6 @@ import type {
 } from '@sleetfall/contract'
 import { type ProcedureStep, type WorkDoubt, procedureFor, soakWater } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { likeWords } from '../database/like.ts'
 import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 
@@ -49,9 +48,7 @@ export async function listJobs(db: Db, question: JobQuestion): Promise<Page<Job>
   const asked = new Conditions()
   asked.and(ended ? `j.state in ('done', 'cancelled')` : `j.state in ('waiting', 'running')`)
   if (ended && ballId == null) asked.when(shownDoneDays, 'j.updated_at > now() - make_interval(days => $?)')
-  asked
-    .when(ballId, 'j.ball_id = $?')
-    .when(likeWords(q), `concat_ws(' ', '', b.name, b.customer_name, j.kind, e.name) ilike all($?)`)
+  asked.when(ballId, 'j.ball_id = $?').words(q, `concat_ws(' ', '', b.name, b.customer_name, j.kind, e.name)`)
   const total = await countUpTo(
     db,
     'job j join ball_label b on b.id = j.ball_id left join event_label e on e.id = j.event_id',
@@ -341,10 +338,13 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
   return { stations, alarms: await unseenAlarms(db), next, waiting, serverTime: new Date().toISOString() }
 }
 
-export const searchJobs = (db: Db, text: string) =>
-  db.many<Found>(
+export function searchJobs(db: Db, text: string): Promise<Found[]> {
+  const asked = new Conditions()
+    .and(`j.state in ('waiting', 'running')`)
+    .words(text, `concat_ws(' ', '', b.name, b.customer_name, j.kind)`)
+  return db.many(
     `select 'job' as kind, j.id, b.name as title, j.kind || ' · ' || b.customer_name || ' · due ' || j.due_on as detail, b.customer_id
-     from job j join ball_label b on b.id = j.ball_id
-     where j.state in ('waiting', 'running') and concat_ws(' ', '', b.name, b.customer_name, j.kind) ilike all($1) order by j.due_on limit 4`,
-    [likeWords(text)],
+     from job j join ball_label b on b.id = j.ball_id ${asked.where} order by j.due_on limit 4`,
+    asked.values,
   )
+}

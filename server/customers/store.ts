@@ -1,7 +1,6 @@
 import type { Customer, CustomerInput, CustomerQuestion, Found, Page } from '@sleetfall/contract'
 import { dominance, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { likeWords } from '../database/like.ts'
 import { Conditions, countUpTo, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
@@ -28,7 +27,7 @@ const columnsOf = {
 export async function listCustomers(db: Db, question: CustomerQuestion): Promise<Page<Customer>> {
   const asked = new Conditions()
   if (!question.retired) asked.and('c.retired_on is null')
-  asked.when(likeWords(question.q), `${words} ilike all($?)`)
+  asked.words(question.q, words)
   const total = await countUpTo(db, 'customer c', asked)
   const rows = await db.many<Row>(
     `${select} ${asked.where} order by ${columnsOf[question.sort]} ${part(asked, question)}`,
@@ -80,12 +79,13 @@ export async function updateCustomer(db: Db, input: CustomerInput, version: numb
   return customerById(db, input.id)
 }
 
-export const searchCustomers = (db: Db, text: string) =>
-  db.many<Found>(
+export function searchCustomers(db: Db, text: string): Promise<Found[]> {
+  const asked = new Conditions().and('c.retired_on is null').words(text, words)
+  return db.many(
     `select 'customer' as kind, id, name as title,
        concat_ws(' · ', case hand when 'left' then 'left-hander' else 'right-hander' end, nullif(distinction, '')) as detail,
        id as customer_id
-     from customer c where ${words} ilike all($1) and retired_on is null
-     order by name collate "und-x-icu" limit 6`,
-    [likeWords(text)],
+     from customer c ${asked.where} order by name collate "und-x-icu", distinction, id limit 6`,
+    asked.values,
   )
+}

@@ -2,7 +2,7 @@
 const anywhereFrom = 3
 
 /**
- * Patterns for `ilike all(…)` that find every word of a text, in any order, each taken literally. What is searched begins with a
+ * Patterns for `ilike` that find every word of a text, in any order, each taken literally. What is searched begins with a
  * space before its first word.
  */
 export const likeWords = (text: string) =>

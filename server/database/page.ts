@@ -1,16 +1,22 @@
 import { type PageQuestion, mostCounted } from '@sleetfall/contract'
 import type { Db } from './db.ts'
+import { likeWords } from './like.ts'
 
 /** Conditions of a question with their values, each `$?` in the order of the values. */
 export class Conditions {
   readonly values: unknown[] = []
   readonly #parts: string[] = []
 
-  /** Adds a condition; `$?` stands for the value. A value of null or undefined, or an empty list, asks for nothing. */
+  /** Adds a condition; `$?` stands for the value. Null or undefined asks for nothing. */
   when(value: unknown, condition: string): this {
-    if (value === null || value === undefined || (Array.isArray(value) && value.length === 0)) return this
+    if (value === null || value === undefined) return this
     this.values.push(value)
     this.#parts.push(condition.replaceAll('$?', `$${this.values.length}`))
+    return this
+  }
+  /** Every word of a text is found in an expression; each is a condition of its own, so that an index over its trigrams serves. */
+  words(text: string, expression: string): this {
+    for (const word of likeWords(text)) this.when(word, `${expression} ilike $?`)
     return this
   }
   and(condition: string): this {

@@ -1,7 +1,7 @@
 import type { Found, Pattern, PatternInput } from '@sleetfall/contract'
 import { type Load, patternFigures } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { likeWords } from '../database/like.ts'
+import { Conditions } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 import { type Hanging, deleteRow, dependentsOf, refuseBlocked } from '../http/mending.ts'
@@ -68,9 +68,11 @@ export async function deletePattern(db: Db, id: string): Promise<void> {
   await deleteRow(db, 'pattern', id)
 }
 
-export const searchPatterns = (db: Db, text: string) =>
-  db.many<Found>(
+export function searchPatterns(db: Db, text: string): Promise<Found[]> {
+  const asked = new Conditions().and('retired_on is null').words(text, `(' ' || name)`)
+  return db.many(
     `select 'pattern' as kind, id, name as title, 'pattern' as detail, null as customer_id
-     from pattern where (' ' || name) ilike all($1) and retired_on is null order by name collate "und-x-icu" limit 4`,
-    [likeWords(text)],
+     from pattern ${asked.where} order by name collate "und-x-icu" limit 4`,
+    asked.values,
   )
+}

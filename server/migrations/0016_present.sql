@@ -270,24 +270,34 @@ create index event_ends on event (ends_on, starts_on);
 create table trial_words (
   trial_id uuid primary key references trial on delete cascade,
   words text not null,
+  -- For lists in their order.
+  question text not null,
+  customer_name text not null,
+  pattern_name text not null,
+  started_at timestamptz not null,
   created_at timestamptz not null default now(),
   updated_at timestamptz not null default now(),
   version integer not null default 1
 );
 create trigger touch_trial_words before update on trial_words for each row execute function touch();
+create index trial_words_question on trial_words (question collate "und-x-icu", started_at, trial_id);
+create index trial_words_customer on trial_words (customer_name collate "und-x-icu", started_at, trial_id);
+create index trial_words_pattern on trial_words (pattern_name collate "und-x-icu", started_at, trial_id);
+create index trial_words_when on trial_words (started_at, trial_id);
 create index trial_words_search on trial_words using gin (words gin_trgm_ops);
 create function write_trial_words(which uuid[]) returns void language sql as $$
-  insert into trial_words (trial_id, words)
-  select t.id, concat_ws(' ', '', t.question, c.name, p.name, t.control_label, t.variant_label)
+  insert into trial_words (trial_id, words, question, customer_name, pattern_name, started_at)
+  select t.id, concat_ws(' ', '', t.question, c.name, p.name, t.control_label, t.variant_label), t.question, c.name, p.name, t.started_at
   from trial t join customer c on c.id = t.customer_id join pattern p on p.id = t.pattern_id where t.id = any(which)
-  on conflict (trial_id) do update set words = excluded.words
+  on conflict (trial_id) do update set words = excluded.words, question = excluded.question,
+    customer_name = excluded.customer_name, pattern_name = excluded.pattern_name, started_at = excluded.started_at
 $$;
 create function trial_words_of_trial() returns trigger language plpgsql as $$
 begin
   perform write_trial_words(array[new.id]);
   return null;
 end $$;
-create trigger trial_words after insert or update of question, customer_id, pattern_id, control_label, variant_label on trial
+create trigger trial_words after insert or update of question, customer_id, pattern_id, control_label, variant_label, started_at on trial
   for each row execute function trial_words_of_trial();
 create function trial_words_of_customer() returns trigger language plpgsql as $$
 begin
@@ -296,9 +306,16 @@ begin
 end $$;
 create trigger trial_words_of_customer after update of name on customer for each row
   when (old.name is distinct from new.name) execute function trial_words_of_customer();
+create function trial_words_of_pattern() returns trigger language plpgsql as $$
+begin
+  perform write_trial_words(array(select id from trial where pattern_id = new.id));
+  return null;
+end $$;
+create trigger trial_words_of_pattern after update of name on pattern for each row
+  when (old.name is distinct from new.name) execute function trial_words_of_pattern();
+create index trial_pattern on trial (pattern_id);
 select write_trial_words(array(select id from trial));
 
-create index trial_by_time on trial (started_at desc, id);
 create index trial_by_customer_time on trial (customer_id, started_at desc, id);
 create index trial_control_ball on trial (control_ball_id);
 create index trial_variant_ball on trial (variant_ball_id);

@@ -1,6 +1,5 @@
 import { type BallQuestion, type UpkeepQuestion, mostCounted, spanDays } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
-import { likeWords } from '../database/like.ts'
 import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
 
 const asPeopleOrder = (column: string) => `${column} collate "und-x-icu"`
@@ -26,7 +25,7 @@ export async function ballPage(db: Db, question: BallQuestion): Promise<{ ids: s
   const asked = new Conditions()
   if (!retired) asked.and('not retired')
   asked
-    .when(likeWords(q), 'search ilike all($?)')
+    .words(q, 'search')
     .when(cover, 'cover = $?')
     .when(status, 'status = $?')
     .when(band, 'style_band = $?')
@@ -51,14 +50,12 @@ export async function racksDue(
   { within, q, offset, limit }: UpkeepQuestion,
 ): Promise<{ customerIds: string[]; total: number }> {
   const [days, at] = within === 'now' ? ['asked_days', 'asked_at'] : ['due_days', 'due_at']
-  const words = likeWords(q)
   // Words are looked for among balls, else the racks' own rows answer.
-  const from = words.length > 0 ? 'ball_present' : 'rack_present'
+  const from = q.trim() === '' ? 'rack_present' : 'ball_present'
   const asked = new Conditions()
-  if (words.length > 0)
-    asked
-      .and('not retired')
-      .when(words, `(search ilike all($?) and (' ' || ball_name || ' ' || customer_name) ilike all($?))`)
+  if (from === 'ball_present')
+    asked.and('not retired').words(q, 'search').words(q, `(' ' || ball_name || ' ' || customer_name)`)
+  const words = asked.values.length
   const span = asked.mark(spanDays[within])
   const first = asked.mark(offset + limit)
   const both = asked.where === '' ? 'where' : `${asked.where} and`
@@ -77,7 +74,7 @@ export async function racksDue(
   const { total } = await db.one<{ total: number }>(
     `select count(distinct customer_id)::int as total from (select customer_id from ${from}
        ${due(`(${days} <= ${span} or ${at} <= now() + make_interval(days => ${span}::int))`)} limit ${mostCounted + 1}) as counted`,
-    asked.values.slice(0, words.length > 0 ? 2 : 1),
+    asked.values.slice(0, words + 1),
   )
   return { customerIds: rows.map((row) => row.customerId), total }
 }

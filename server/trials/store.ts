@@ -15,7 +15,6 @@ import type {
 import { type Evidence, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
-import { likeWords } from '../database/like.ts'
 import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
@@ -59,24 +58,29 @@ async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
 }
 
 const sortedBy = {
-  when: ['t.started_at', 't.id'],
-  question: ['t.question collate "und-x-icu"', 't.id'],
-  bowler: ['c.name collate "und-x-icu"', 't.started_at', 't.id'],
-  pattern: ['p.name collate "und-x-icu"', 't.started_at', 't.id'],
+  when: ['w.started_at', 'w.trial_id'],
+  question: ['w.question collate "und-x-icu"', 'w.started_at', 'w.trial_id'],
+  bowler: ['w.customer_name collate "und-x-icu"', 'w.started_at', 'w.trial_id'],
+  pattern: ['w.pattern_name collate "und-x-icu"', 'w.started_at', 'w.trial_id'],
 } as const
 
 /** A part of the trials with their shots, narrowed and ordered as asked; newest first by time. */
 export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<Trial>> {
   const { q, sort, down, customerId, ballId, patternId } = question
   const asked = new Conditions()
-  asked
-    .when(likeWords(q), 'exists (select from trial_words w where w.trial_id = t.id and w.words ilike all($?))')
+    .words(q, 'w.words')
     .when(customerId, 't.customer_id = $?')
     .when(ballId, '(t.control_ball_id = $? or t.variant_ball_id = $?)')
     .when(patternId, 't.pattern_id = $?')
-  const total = await countUpTo(db, 'trial t', asked)
+  const from = 'trial_words w join trial t on t.id = w.trial_id'
+  const total = await countUpTo(db, from, asked)
   const order = orderBy(sortedBy[sort], sort === 'when' ? !down : down)
-  const rows = await db.many<Row>(`${select} ${asked.where} ${order} ${part(asked, question)}`, asked.values)
+  const page = await db.many<{ id: string }>(
+    `select t.id from ${from} ${asked.where} ${order} ${part(asked, question)}`,
+    asked.values,
+  )
+  const ids = page.map((row) => row.id)
+  const rows = await db.many<Row>(`${select} where t.id = any($1) order by array_position($1, t.id)`, [ids])
   return { items: await withShots(db, rows), total }
 }
 
@@ -259,10 +263,11 @@ export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[
   )
 }
 
-export const searchTrials = (db: Db, text: string) =>
-  db.many<Found>(
-    `select 'trial' as kind, t.id, t.question as title, c.name as detail, t.customer_id
-     from trial_words w join trial t on t.id = w.trial_id join customer_label c on c.id = t.customer_id
-     where w.words ilike all($1) order by t.started_at desc limit 4`,
-    [likeWords(text)],
+export function searchTrials(db: Db, text: string): Promise<Found[]> {
+  const asked = new Conditions().words(text, 'w.words')
+  return db.many(
+    `select 'trial' as kind, t.id, w.question as title, w.customer_name as detail, t.customer_id
+     from trial_words w join trial t on t.id = w.trial_id ${asked.where} order by w.started_at desc limit 4`,
+    asked.values,
   )
+}

@@ -64,7 +64,7 @@ watch(
 </script>
 
 <template>
-  <section class="stack" data-list>
+  <section class="stack" data-list :aria-busy="list.waiting">
     <div class="spread">
       <h1>{{ t('bag.title') }}</h1>
       <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>

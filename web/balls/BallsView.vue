@@ -94,7 +94,7 @@ async function save() {
 </script>
 
 <template>
-  <section class="stack" data-list>
+  <section class="stack" data-list :aria-busy="list.waiting">
     <div class="spread">
       <h1>{{ t('balls.list.title') }}</h1>
       <div class="row">

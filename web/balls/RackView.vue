@@ -136,7 +136,7 @@ function showBall(ball: Ball) {
   <div class="rack-view">
     <CustomerList ref="side" :current="customerId" @add="form = 'customer'" />
     <LostView v-if="customerId !== null && customers.lost.has(customerId)" :what="t('customers.lost')" />
-    <section v-else class="stack main" data-list>
+    <section v-else class="stack main" data-list :aria-busy="customerId === null && list.waiting">
       <CustomerHead v-if="customer" :customer="customer">
         <v-btn size="small" @click="form = 'edit-customer'">{{ t('customers.edit') }}</v-btn>
         <v-btn size="small" :to="`/coverage/${customer.id}`">{{ t('balls.coverage') }}</v-btn>

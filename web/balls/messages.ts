@@ -176,7 +176,6 @@ export default {
     viewKept: 'View {name} is kept on this device',
     viewDropped: 'View {name} is dropped',
     dropView: 'Drop the view {name}',
-    count: '{n} of {of} balls',
     none: 'No ball fits these filters.',
     columns: {
       name: 'Ball',

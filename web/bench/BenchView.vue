@@ -47,7 +47,7 @@ async function start(job: Job) {
 </script>
 
 <template>
-  <section class="stack touch" data-list>
+  <section class="stack touch" data-list :aria-busy="open.waiting">
     <div class="spread">
       <h1>{{ t('bench.title') }}</h1>
       <div class="row">

@@ -24,7 +24,7 @@ defineExpose({
 </script>
 
 <template>
-  <aside class="customers" :aria-label="t('customers.title')" data-list>
+  <aside class="customers" :aria-label="t('customers.title')" data-list :aria-busy="list.waiting">
     <div class="stack head">
       <v-text-field v-model="search" data-filter :label="t('customers.find')" clearable />
       <div class="spread">

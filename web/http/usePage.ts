@@ -55,9 +55,20 @@ export function usePage<T extends { readonly id: string }>(
   /** From the top, as far down as it stood. */
   const load = () => fetchFrom(0, Math.min(200, Math.max(limit, ids.value.length)))
   const more = () => fetchFrom(ids.value.length, limit)
-  const anew = useDebounceFn(() => fetchFrom(0, limit), 200)
-  watch(() => queryOf(question()), anew)
+  /** The question has changed and its answer is not here yet. */
+  const waiting = ref(false)
+  const anew = useDebounceFn(async () => {
+    await fetchFrom(0, limit)
+    waiting.value = false
+  }, 200)
+  watch(
+    () => queryOf(question()),
+    () => {
+      waiting.value = true
+      void anew()
+    },
+  )
   onMounted(load)
   const hasMore = computed(() => ids.value.length < total.value)
-  return { items, total, loaded, busy, error, load, more, hasMore }
+  return { items, total, loaded, busy, waiting, error, load, more, hasMore }
 }

@@ -26,6 +26,17 @@ const itemsOf = (list: Element): HTMLElement[] => {
 }
 const byKey: Readonly<Record<string, number>> = { ArrowDown: 1, ArrowUp: -1, ArrowRight: 1, ArrowLeft: -1 }
 
+const patienceMs = 5000
+const lookMs = 40
+/** Opens the first entry; a list that is still being asked for (`aria-busy`) is waited for, so that a quick hand does not open what stood there before. */
+async function openFirst(list: Element): Promise<void> {
+  for (let waited = 0; list.getAttribute('aria-busy') === 'true' && waited < patienceMs; waited += lookMs)
+    await new Promise((resolve) => setTimeout(resolve, lookMs))
+  const first = itemsOf(list)[0]
+  first?.click()
+  first?.focus()
+}
+
 /**
  * Keys of every list (`data-list`): up and down walk through it, also from the page itself and from its filter (`data-filter`), where
  * Enter opens the first entry. Left and right walk through tiles.
@@ -39,10 +50,9 @@ export function useListKeys(): void {
     const list = event.target.closest('[data-list]') ?? (nowhere ? document.querySelector('main [data-list]') : null)
     if (!list || (isTyping(event) && !filter)) return
     const items = itemsOf(list)
-    if (filter && event.key === 'Enter' && items[0]) {
+    if (filter && event.key === 'Enter') {
       event.preventDefault()
-      items[0].click()
-      items[0].focus()
+      void openFirst(list)
       return
     }
     const by = byKey[event.key]

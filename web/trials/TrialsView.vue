@@ -44,7 +44,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
 </script>
 
 <template>
-  <section class="stack touch" data-list>
+  <section class="stack touch" data-list :aria-busy="list.waiting">
     <div class="spread">
       <h1>{{ t('trials.title') }}</h1>
       <v-btn v-if="session.may('trials')" size="small" class="next-action" @click="form = {}">{{
