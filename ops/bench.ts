@@ -22,6 +22,7 @@ import {
 } from '@sleetfall/core'
 import { buildAll } from './build.ts'
 import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
+import { largeShopFigures } from './benchLarge.ts'
 import { ensureChromium } from './debian.ts'
 import { openMotionPool } from '../server/motion/pool.ts'
 import { startCluster } from './postgres.ts'
@@ -117,6 +118,12 @@ const cluster = await startCluster({
   preferredPort: 54410,
   unsafeFast: true,
 })
+// The large shop takes a quarter of an hour to make: it is asked for by name.
+if (process.argv.includes('--large')) {
+  await largeShopFigures((name) => cluster.url(name))
+  cluster.stop()
+  process.exit(0)
+}
 await createDatabase(cluster.url('postgres'), 'bench', { anew: true })
 await prepareDatabase(cluster.url('bench'), 'demo', () => {})
 const server = spawn(process.execPath, [join(projectRoot, 'server/dist/main.js')], {
