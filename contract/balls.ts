@@ -1,4 +1,5 @@
 import {
+  type DrillingRecord,
   type Finding,
   type RecipeStep,
   type SurfaceNow,
@@ -183,6 +184,8 @@ export interface Ball extends BallInput, Stored {
   readonly customerHand: 'right' | 'left'
   /** Its owner's next day of play, by which work on it should be done. */
   readonly playsOn: string | null
+  /** What was drilled into it, with its holes; null while nobody noted holes. */
+  readonly drilling: DrillingRecord | null
   readonly surface: SurfaceNow
   /** A reading waits for its fit: the curve is the former one until then. */
   readonly fitWanted: boolean

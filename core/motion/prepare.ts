@@ -1,11 +1,12 @@
 import type { CoverFamily } from '../ball/covers.ts'
+import { type Hole, drilledBall } from '../ball/drill.ts'
 import type { Layout } from '../ball/layout.ts'
 import type { Load } from '../lane/film.ts'
 import { surfaceDefaults } from '../surface/defaults.ts'
 import { oilFrictionFactor } from '../surface/oil.ts'
 import { type Finish, applyRecipe, effectiveRaUm, recipeByKey } from '../surface/recipe.ts'
 import type { Delivery } from './release.ts'
-import type { ShotInput } from './simulate.ts'
+import type { MovingBall, ShotInput } from './simulate.ts'
 
 type Known = number | null | undefined
 
@@ -18,6 +19,17 @@ export interface BowlerRecord {
   readonly axisTiltDeg?: Known
 }
 
+/** What was drilled into a ball. */
+export interface DrillingRecord {
+  readonly drillingAngleDeg: number
+  readonly pinToPapIn: number
+  readonly valAngleDeg: number
+  readonly papOverIn: number
+  readonly papUpIn: number
+  readonly holes: readonly Hole[]
+  readonly topWeightOz?: Known
+}
+
 /** What a ball's record says of it, with its surface as it is now. */
 export interface BallRecord {
   readonly cover: CoverFamily
@@ -28,6 +40,8 @@ export interface BallRecord {
   readonly drillingAngleDeg?: Known
   readonly pinToPapIn?: Known
   readonly valAngleDeg?: Known
+  /** What was drilled into it, with the PAP it was laid out for; without holes the core's own axes count. */
+  readonly drilling?: DrillingRecord | null | undefined
   readonly surface: {
     readonly finish: Finish | null
     readonly effectiveRaUm: number | null
@@ -45,7 +59,16 @@ export const assumedFigures = {
   layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
 } as const
 
-export type Assumption = 'release' | 'core' | 'layout' | 'surface'
+/** What was taken because a record has none: parts of the release, figures of the core, layout, holes, surface. */
+export type Assumption = 'speed' | 'revs' | 'rotation' | 'tilt' | 'core' | 'layout' | 'holes' | 'surface'
+
+/** Parts of the release that a record leaves open. */
+export const assumedRelease = (bowler: BowlerRecord | undefined): Assumption[] => [
+  ...(bowler?.speedMph == null ? (['speed'] as const) : []),
+  ...(bowler?.revRpm == null ? (['revs'] as const) : []),
+  ...(bowler?.axisRotationDeg == null ? (['rotation'] as const) : []),
+  ...(bowler?.axisTiltDeg == null ? (['tilt'] as const) : []),
+]
 
 /** Release figures of a bowler: the record's, else the assumed ones. */
 export function deliveryOf(bowler: BowlerRecord | undefined): Delivery {
@@ -73,8 +96,7 @@ export function shotOf(
   surface: string,
   ground: Ground,
 ): { readonly shot: Omit<ShotInput, 'release'>; readonly assumptions: readonly Assumption[] } {
-  const assumptions: Assumption[] = []
-  if (bowler?.speedMph == null || bowler.revRpm == null) assumptions.push('release')
+  const assumptions = assumedRelease(bowler)
   if (ball.rgIn == null || ball.differentialIn == null) assumptions.push('core')
   const { drillingAngleDeg, pinToPapIn, valAngleDeg } = ball
   const layout: Layout =
@@ -82,6 +104,8 @@ export function shotOf(
       ? { drillingAngleDeg, pinToPapIn, valAngleDeg }
       : assumedFigures.layout
   if (layout === assumedFigures.layout) assumptions.push('layout')
+  const drilled = drilledOf(ball)
+  if (!drilled) assumptions.push('holes')
   const recipe = recipeByKey(surface)
   const shine = { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm }
   const now = ball.surface.effectiveRaUm
@@ -98,6 +122,7 @@ export function shotOf(
         rgIn: ball.rgIn ?? assumedFigures.rgIn,
         differentialIn: ball.differentialIn ?? assumedFigures.differentialIn,
         intermediateDifferentialIn: ball.intermediateDifferentialIn ?? 0,
+        ...drilled,
       },
       layout,
       // Oil in the cover takes friction away on the dry; the strength carries it.
@@ -113,4 +138,32 @@ export function shotOf(
     },
     assumptions,
   }
+}
+
+const drilledBefore = new WeakMap<DrillingRecord, DrilledFigures>()
+type DrilledFigures = Pick<MovingBall, 'weightLb' | 'rgIn' | 'differentialIn' | 'intermediateDifferentialIn' | 'axes'>
+
+/** Figures and axes of a ball with its holes; null where holes or core are not on record. Worked out once for each record. */
+function drilledOf(ball: BallRecord): DrilledFigures | null {
+  const { drilling } = ball
+  if (!drilling || drilling.holes.length === 0 || ball.rgIn == null || ball.differentialIn == null) return null
+  const known = drilledBefore.get(drilling)
+  if (known) return known
+  const { drillingAngleDeg, pinToPapIn, valAngleDeg, papOverIn, papUpIn, holes, topWeightOz } = drilling
+  const { weightLb, rgIn, differentialIn, intermediateDifferentialIn, axes } = drilledBall({
+    ball: {
+      weightLb: ball.weightLb ?? assumedFigures.weightLb,
+      rgIn: ball.rgIn,
+      differentialIn: ball.differentialIn,
+      intermediateDifferentialIn: ball.intermediateDifferentialIn ?? 0,
+      ...(topWeightOz == null ? {} : { topWeightOz }),
+    },
+    layout: { drillingAngleDeg, pinToPapIn, valAngleDeg },
+    pap: { overIn: papOverIn, upIn: papUpIn },
+    holes,
+    diameterIn: assumedFigures.diameterIn,
+  })
+  const drilled = { weightLb, rgIn, differentialIn, intermediateDifferentialIn, axes }
+  drilledBefore.set(drilling, drilled)
+  return drilled
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import {
+  drilledBall,
   GivenUp,
   type Performer,
   type Task,
@@ -116,15 +117,58 @@ describe('map', () => {
   })
 })
 
+const ground = { loads, filmUm: filmOf(loads) }
+
 test('what a record lacks is assumed and said so', () => {
-  const ground = { loads, filmUm: filmOf(loads) }
-  expect(shotOf(undefined, bare, 'now', ground).assumptions).toEqual(['release', 'core', 'layout', 'surface'])
+  expect(shotOf(undefined, bare, 'now', ground).assumptions).toEqual([
+    'speed',
+    'revs',
+    'rotation',
+    'tilt',
+    'core',
+    'layout',
+    'holes',
+    'surface',
+  ])
   const whole: BallRecord = {
     ...bare,
     ...{ rgIn: 2.5, differentialIn: 0.05, drillingAngleDeg: 40, pinToPapIn: 4, valAngleDeg: 30 },
     surface: { finish: { raTopUm: 0.5, raBaseUm: 0.5 }, effectiveRaUm: 0.5, oilShare: 0.5 },
   }
   const known = shotOf(bowler, whole, 'now', ground)
-  expect(known.assumptions).toEqual([])
+  expect(known.assumptions).toEqual(['holes'])
   expect(known.shot).toMatchObject({ bowler, friction: { raUm: 0.5, coverStrength: 0.85 } })
+})
+
+test('a ball with its holes on record moves on its drilled axes, one without on those of its core', () => {
+  const layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 }
+  const core = {
+    cover: 'solid' as const,
+    weightLb: 15,
+    rgIn: 2.48,
+    differentialIn: 0.05,
+    intermediateDifferentialIn: 0.015,
+  }
+  const surface = { finish: null, effectiveRaUm: 0.5, oilShare: 0 }
+  const holes = [
+    { name: 'ring', overIn: 1.1, upIn: 1.6, diameterIn: 31 / 32, depthIn: 2.8 },
+    { name: 'thumb', overIn: 0, upIn: -3.2, diameterIn: 1.02, depthIn: 2.9 },
+  ]
+  const drilling = { ...layout, papOverIn: 5, papUpIn: 0.5, holes }
+  const plain = shotOf(undefined, { ...core, ...layout, surface }, 'now', ground)
+  const drilled = shotOf(undefined, { ...core, ...layout, surface, drilling }, 'now', ground)
+  expect(plain.assumptions).toContain('holes')
+  expect(drilled.assumptions).not.toContain('holes')
+  expect(plain.shot.ball.axes).toBeUndefined()
+  const made = drilledBall({
+    ball: { weightLb: 15, rgIn: 2.48, differentialIn: 0.05, intermediateDifferentialIn: 0.015 },
+    layout,
+    pap: { overIn: 5, upIn: 0.5 },
+    holes,
+    diameterIn: 8.595,
+  })
+  expect(drilled.shot.ball).toMatchObject({ axes: made.axes, rgIn: made.rgIn, differentialIn: made.differentialIn })
+  // Without holes there is nothing to be drilled with.
+  const none = shotOf(undefined, { ...core, ...layout, surface, drilling: { ...drilling, holes: [] } }, 'now', ground)
+  expect(none.shot.ball).toEqual(plain.shot.ball)
 })

@@ -22,3 +22,36 @@ export function scorePrediction(predictedEntryBoard: number, entryBoards: readon
   const reach = jstat.jStat.studentt.inv(0.975, n - 1) * Math.sqrt(variance / n)
   return { shots: n, measured, off, low: off - reach, high: off + reach, missed: off - reach > 0 || off + reach < 0 }
 }
+
+/** What a prediction was made for, and what a shot was thrown on; boards in the bowler's own hand, null where nobody noted it. */
+export interface PredictedLine {
+  readonly laydown: number
+  readonly target: number
+  /** Shots on the lane that it was made for. */
+  readonly shots: number
+}
+export interface ThrownLine {
+  readonly feetBoard: number | null | undefined
+  readonly targetBoard: number | null | undefined
+}
+
+/** From the foot on the approach to where the ball is laid down, boards (assumed: the usual slide beside the foot). */
+export const feetToLaydown = 6
+/** A shot within so many boards of a line was thrown on it. */
+export const sameLineBoards = 1
+
+/** Whether a shot was thrown on the line that was foretold; null while its target was not noted. */
+export function onLine(predicted: PredictedLine, thrown: ThrownLine): boolean | null {
+  if (thrown.targetBoard == null) return null
+  if (Math.abs(thrown.targetBoard - predicted.target) > sameLineBoards) return false
+  return thrown.feetBoard == null || Math.abs(thrown.feetBoard - feetToLaydown - predicted.laydown) <= sameLineBoards
+}
+
+/** Shots that a game leaves on a pair, about: two bowlers with sixteen to eighteen each. */
+const shotsAGame = 34
+/** Shots on a lane that are so far apart in number see another lane. */
+const samePhaseShots = 40
+
+/** Whether a lane some games after oiling is the one that was foretold; null when nobody noted it. */
+export const samePhase = (predicted: PredictedLine, gamesSinceOiling: number | null | undefined): boolean | null =>
+  gamesSinceOiling == null ? null : Math.abs(gamesSinceOiling * shotsAGame - predicted.shots) <= samePhaseShots

@@ -1,6 +1,17 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { type Shot, compareVariants, hitPocket, scorePrediction, trialResult } from '@sleetfall/core'
+import {
+  type Shot,
+  compareVariants,
+  hitPocket,
+  onLine,
+  ownSpread,
+  samePhase,
+  scorePrediction,
+  spreadFor,
+  trialResult,
+  usualSpread,
+} from '@sleetfall/core'
 
 /** Extra hours of sleep under two drugs, ten patients each (Cushny & Peebles 1905, used by 'Student' 1908). */
 const drug1 = [0.7, -1.6, -0.2, -1.2, -0.1, 3.4, 3.7, 0.8, 0, 2]
@@ -116,5 +127,71 @@ describe('prediction', () => {
   test('without shots there is no score, with one no judgement', () => {
     expect(scorePrediction(17.5, [])).toBeNull()
     expect(scorePrediction(17.5, [16])).toMatchObject({ off: -1.5, missed: null })
+  })
+})
+
+describe('whether a shot was thrown on the line that was foretold', () => {
+  const predicted = { laydown: 19, target: 12, shots: 40 }
+  test.each([
+    [{ feetBoard: 25, targetBoard: 12 }, true],
+    [{ feetBoard: 26, targetBoard: 13 }, true],
+    [{ feetBoard: null, targetBoard: 11 }, true],
+    [{ feetBoard: 25, targetBoard: 13.5 }, false],
+    [{ feetBoard: 27.5, targetBoard: 12 }, false],
+    [{ feetBoard: 25, targetBoard: null }, null],
+  ])('%j: %s', (thrown, on) => expect(onLine(predicted, thrown)).toBe(on))
+
+  test('a lane played for hours is not the fresh one; what nobody noted is not held against it', () => {
+    expect(samePhase({ ...predicted, shots: 0 }, 0)).toBe(true)
+    expect(samePhase({ ...predicted, shots: 0 }, 1)).toBe(true)
+    expect(samePhase({ ...predicted, shots: 0 }, 3)).toBe(false)
+    expect(samePhase({ ...predicted, shots: 120 }, 3)).toBe(true)
+    expect(samePhase(predicted, null)).toBeNull()
+  })
+})
+
+describe('a bowler’s own spread', () => {
+  const around = (aim: number, offs: readonly number[]) => offs.map((off) => aim + off)
+
+  test('is pooled within groups: a move of the feet between them is no miss', () => {
+    // Two groups of six: squares 4 + 10, freedom 10; χ² at 0.025 and 0.975 with 10 degrees: 3.247 and 20.483 (tables).
+    const spread = ownSpread([around(10, [-1, 1, 0, 0, -1, 1]), around(17, [-2, 2, 0, 0, -1, 1])])!
+    expect(spread.shots).toBe(12)
+    expect(spread.targetBoards).toBeCloseTo(Math.sqrt(1.4), 9)
+    expect(spread.low).toBeCloseTo(Math.sqrt(14 / 20.483), 3)
+    expect(spread.high).toBeCloseTo(Math.sqrt(14 / 3.247), 3)
+  })
+
+  test('does not move with where it was aimed, and grows with the misses', () => {
+    const board = fc.integer({ min: -3, max: 3 })
+    fc.assert(
+      fc.property(
+        fc.array(board, { minLength: 12, maxLength: 30 }),
+        fc.integer({ min: 5, max: 20 }),
+        fc.integer({ min: 2, max: 4 }),
+        (offs, aim, times) => {
+          const here = ownSpread([around(10, offs)])!
+          expect(ownSpread([around(aim, offs)])!.targetBoards).toBeCloseTo(here.targetBoards, 9)
+          const wider = ownSpread([
+            around(
+              10,
+              offs.map((off) => times * off),
+            ),
+          ])!
+          expect(wider.targetBoards).toBeCloseTo(times * here.targetBoards, 9)
+        },
+      ),
+      { seed: 20_311 },
+    )
+  })
+
+  test('of too few shots, or of single ones, is not known; one that was never noted is not taken', () => {
+    expect(ownSpread([around(10, [0, 1, -1, 0, 1, -1, 0, 1, -1, 0, 1])])).toBeNull()
+    expect(ownSpread(Array.from({ length: 20 }, (_, index) => [index]))).toBeNull()
+    const same = ownSpread([Array.from({ length: 14 }, () => 12)])!
+    expect(spreadFor(usualSpread, same)).toEqual(usualSpread)
+    expect(spreadFor(usualSpread, null)).toEqual(usualSpread)
+    const own = ownSpread([around(10, [-2, 2, 0, 0, -1, 1, -2, 2, 0, 0, -1, 1])])!
+    expect(spreadFor(usualSpread, own)).toEqual({ ...usualSpread, targetBoards: own.targetBoards })
   })
 })

@@ -70,6 +70,7 @@ export const access: readonly Rule[] = [
   ['DELETE', '/events/:id', 'records'],
   ['GET', '/trials', 'counter'],
   ['GET', '/trials/:id', 'counter'],
+  ['GET', '/trials/spread/:customerId', 'counter'],
   ['POST', '/trials', 'trials'],
   ['PUT', '/trials/:id', 'trials'],
   ['GET', '/trials/:id/dependents', 'counter'],

@@ -22,6 +22,8 @@ create table ball_present (
   drilling_angle_deg double precision,
   pin_to_pap_in double precision,
   val_angle_deg double precision,
+  -- What was drilled, with its holes; null while nobody noted holes.
+  drilling jsonb,
   locked_until timestamptz,
   last_finding text,
   last_checked_at timestamptz,
@@ -140,7 +142,7 @@ create trigger touch_oil_learnt before update on oil_learnt for each row execute
 
 -- The ball as it is now: its record with what its history made of it.
 create view ball_whole as
-select b.*, p.place, p.shelf, p.drilling_angle_deg, p.pin_to_pap_in, p.val_angle_deg, p.locked_until, p.last_finding, p.last_checked_at,
+select b.*, p.place, p.shelf, p.drilling_angle_deg, p.pin_to_pap_in, p.val_angle_deg, p.drilling, p.locked_until, p.last_finding, p.last_checked_at,
   p.last_cleaned_at, p.last_recipe, p.last_event, p.games_since_cleaning, p.played_volume_ml, p.surface, p.surface_at, p.fit_wanted,
   p.stale
 from ball b join ball_present p on p.ball_id = b.id;

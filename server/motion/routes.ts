@@ -1,11 +1,12 @@
 import { type MapMessage, mapLineOf } from '@sleetfall/contract'
-import { GivenUp, type MapPattern, mapTasks, readyRecipes, usualPhases } from '@sleetfall/core'
+import { GivenUp, type MapPattern, mapTasks, readyRecipes, spreadFor, usualPhases, usualSpread } from '@sleetfall/core'
 import { type Request, Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { patternById } from '../lanes/store.ts'
+import { spreadOf } from '../trials/store.ts'
 
 const mostPatterns = 4
 const surfaces = ['now', ...readyRecipes.map((recipe) => recipe.key)]
@@ -48,6 +49,7 @@ export function motionRoutes({ database, motion }: Context): Router {
       surfaces: chosen.length > 0 ? chosen : surfaces,
       patterns,
       phases: usualPhases,
+      spread: spreadFor(usualSpread, await spreadOf(database, customer.id)),
     })
     const gone = new AbortController()
     response.once('close', () => gone.abort())

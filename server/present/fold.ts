@@ -54,6 +54,7 @@ export interface Present {
   readonly drillingAngleDeg: number | null
   readonly pinToPapIn: number | null
   readonly valAngleDeg: number | null
+  readonly drilling: Ball['drilling']
   readonly lockedUntil: string | null
   readonly lastFinding: string | null
   readonly lastCheckedAt: string | null
@@ -128,6 +129,7 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
     drillingAngleDeg: figure('drillingAngleDeg'),
     pinToPapIn: figure('pinToPapIn'),
     valAngleDeg: figure('valAngleDeg'),
+    drilling: holesOf(drilled),
     lockedUntil: locked ? String(locked.payload['untilAt']) : null,
     lastFinding:
       inspected?.payload['finding'] === 'cracked' ? 'cracked' : checked ? String(checked.payload['finding']) : null,
@@ -182,6 +184,12 @@ function lastRecipeOf(events: readonly BallEvent[]): Ball['lastRecipe'] {
   if (!worked) return null
   const { steps, recipeKey } = worked.payload as { steps: RecipeStep[]; recipeKey?: string | null }
   return { recipeKey: recipeKey ?? null, steps }
+}
+
+/** A drilling that holes were noted of. */
+function holesOf(drilled: BallEvent | undefined): Ball['drilling'] {
+  const payload = drilled?.payload as unknown as Ball['drilling'] | undefined
+  return payload?.holes && payload.holes.length > 0 ? payload : null
 }
 
 function bandOf({ speedMph, revRpm, axisTiltDeg }: BallOwned): StyleBand | null {

@@ -58,7 +58,7 @@ export async function groundOf(db: Db, ballIds: readonly string[]): Promise<Grou
 }
 
 const snake = (key: string) => key.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)
-const asJson: readonly string[] = ['surface', 'lastRecipe', 'lastEvent']
+const asJson: readonly string[] = ['surface', 'lastRecipe', 'lastEvent', 'drilling']
 
 /** Writes a ball's present state, unless something marked it again since it was read; false then. */
 export async function writePresent(

@@ -42,14 +42,14 @@ export async function makeLargeShop(db: Db, size: ShopSize, log: (line: string) 
     [
       'games',
       `insert into ball_event (id, ball_id, kind, happened_at, payload)
-       select md5('g' || b || '-' || s)::uuid, ${idOf('b', 'b')}, 'games', now() - make_interval(days => (${size.sessionsEach} - s) * 5, hours => b % 20),
+       select md5('g' || b || '-' || s)::uuid, ${idOf('b', 'b')}, 'games', now() - make_interval(days => (${size.sessionsEach} - s) * 5 + 1, hours => b % 20),
          jsonb_build_object('games', 3, 'volumeMl', 22 + b % 8, 'patternId', null)
        from generate_series(1, ${balls}) b, generate_series(1, ${size.sessionsEach}) s`,
     ],
     [
       'cleanings',
       `insert into ball_event (id, ball_id, kind, happened_at, payload)
-       select md5('l' || b || '-' || s)::uuid, ${idOf('b', 'b')}, 'cleaned', now() - make_interval(days => (${size.sessionsEach} - s) * 5, hours => b % 20 - 1),
+       select md5('l' || b || '-' || s)::uuid, ${idOf('b', 'b')}, 'cleaned', now() - make_interval(days => (${size.sessionsEach} - s) * 5 + 1, hours => b % 20 - 1),
          '{"with": "cleaner"}' from generate_series(1, ${balls}) b, generate_series(2, ${size.sessionsEach} - b % 3, 6) s`,
     ],
     [

@@ -24,6 +24,7 @@ import {
   refreezeVariant,
   removeShot,
   setShotAside,
+  spreadOf,
   trialById,
   trialDependents,
 } from './store.ts'
@@ -39,6 +40,10 @@ export function trialRoutes(context: Context): Router {
   const router = Router()
   router.get('/', async (request, response) => {
     response.json(await listTrials(context.database, checked(trialListSchema, request.query)))
+  })
+  /** How far a customer's counted shots spread at the target, or null. */
+  router.get('/spread/:customerId', async (request, response) => {
+    response.json(await spreadOf(context.database, idOf(request, 'customerId')))
   })
   router.get('/:id', async (request, response) => {
     const trial = await trialById(context.database, idOf(request))

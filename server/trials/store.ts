@@ -12,7 +12,7 @@ import type {
   TrialInput,
   TrialQuestion,
 } from '@sleetfall/contract'
-import { type Evidence, sameSurface, summariseVariant } from '@sleetfall/core'
+import { type Evidence, type OwnSpread, ownSpread, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
@@ -230,6 +230,23 @@ export async function setShotAside(
   const trial = () => trialById(db, trialId)
   await updateRow(db, 'shot', { id: shotId, version }, { setAsideReason: reason === '' ? null : reason }, trial)
   return trial()
+}
+
+/** Shots by which a bowler's spread is told: how one throws now, not years ago. */
+const mostSpreadShots = 400
+const mostSpreadTrials = 40
+
+/** How far a customer's counted shots spread at the target; null while too few were noted. */
+export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | null> {
+  const groups = await db.many<{ boards: number[] }>(
+    `select array_agg(s.target_board) as boards from (
+       select s.trial_id, s.side, round(s.feet_board) as feet, s.target_board
+       from (select id from trial where customer_id = $1 order by started_at desc, id limit $2) t join shot s on s.trial_id = t.id
+       where s.set_aside_reason is null and s.target_board is not null order by s.thrown_at desc limit $3) s
+     group by s.trial_id, s.side, s.feet`,
+    [customerId, mostSpreadTrials, mostSpreadShots],
+  )
+  return ownSpread(groups.map((group) => group.boards))
 }
 
 /** Trials that speak for a ball on a pattern: later ones count more, and so many say enough. */

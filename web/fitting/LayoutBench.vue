@@ -238,7 +238,8 @@ type Kind = 'catalogue' | 'drilled'
 function shotFor(pattern: (typeof patterns.items)[number], of: Layout, kind: Kind, line: Line | null) {
   if (!ball.value) return null
   const ground = { loads: pattern.loads, filmUm: filmOf(pattern.loads) }
-  const { shot } = shotOf(customer.value, ball.value, 'now', ground)
+  // The layout and holes on the bench, not those that it was drilled with.
+  const { shot } = shotOf(customer.value, { ...ball.value, drilling: null }, 'now', ground)
   const made = kind === 'drilled' && drilling.value ? drilledBall({ ...drilling.value, layout: of }) : null
   return {
     ...shot,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MapLine } from '@sleetfall/contract'
-import { GivenUp, type MapPlace, readyRecipes } from '@sleetfall/core'
+import { GivenUp, type MapPlace, assumedRelease, readyRecipes } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, triggerRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -12,6 +12,7 @@ import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { mapHere, mapOnServer } from './reactionMap.ts'
 import { emptySetup, toQuery } from './setup.ts'
+import { useSpread } from '../trials/useSpread.ts'
 import { usePatterns } from './store.ts'
 
 /** Best line of every ball and surface on every state of the lane: where the bag is strong and where it has nothing. */
@@ -29,6 +30,14 @@ const surfaces = ['now', ...readyRecipes.map((recipe) => recipe.key)]
 const customer = computed(() => customers.byId.get(customerId.value ?? ''))
 const own = computed(() => balls.rackOf(customerId.value))
 watch(customerId, (id) => void Promise.all([customers.need(id), balls.loadRack(id)]), { immediate: true })
+const { own: ownSpread, spread } = useSpread(customerId)
+/** Parts of the release that the record leaves open. */
+const assumedParts = computed(() => {
+  const parts = customer.value ? assumedRelease(customer.value) : []
+  return parts.length === 0
+    ? ''
+    : t('lanes.whatIf.restsOn', { what: parts.map((one) => t(`lanes.whatIf.assumptions.${one}`)).join(', ') })
+})
 const chosen = computed(() => patternIds.value.flatMap((id) => patterns.byId.get(id) ?? []))
 
 const places = shallowRef<readonly MapPlace[]>([])
@@ -50,6 +59,7 @@ async function compute() {
       balls: own.value,
       surfaces,
       patterns: chosen.value,
+      spread: spread.value,
       signal: mine.signal,
       onPlaces: (all) => {
         places.value = all
@@ -136,7 +146,20 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
       <h1>{{ t('lanes.map.title') }}</h1>
       <v-btn size="small" variant="text" to="/lanes">{{ t('lanes.whatIf.back') }}</v-btn>
     </div>
-    <p class="soft">{{ t('lanes.map.about') }}</p>
+    <p class="soft">
+      {{ t('lanes.map.about') }}
+      {{
+        ownSpread
+          ? t('lanes.whatIf.roomOwn', {
+              target: ownSpread.targetBoards.toFixed(1),
+              low: ownSpread.low.toFixed(1),
+              high: ownSpread.high.toFixed(1),
+              shots: ownSpread.shots,
+            })
+          : t('lanes.whatIf.roomAssumed', { target: spread.targetBoards })
+      }}
+      <template v-if="assumedParts">{{ assumedParts }}</template>
+    </p>
     <LoadState
       :loaded="patterns.loaded"
       :error="customers.error ?? balls.error ?? patterns.error"

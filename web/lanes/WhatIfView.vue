@@ -14,7 +14,6 @@ import {
   sensitivity,
   traceShot,
   usualPlayable,
-  usualSpread,
 } from '@sleetfall/core'
 import { motionDefaults } from '@sleetfall/core'
 import { useDebounceFn, useStorage } from '@vueuse/core'
@@ -30,6 +29,7 @@ import { useCustomers } from '../customers/store.ts'
 import { get } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import { useSpread } from '../trials/useSpread.ts'
 import { useLatest } from '../workers/motion.ts'
 import EntryDeck from './EntryDeck.vue'
 import LaneDrawing from './LaneDrawing.vue'
@@ -193,17 +193,18 @@ const words = computed(() => {
 })
 
 const samples = 1000
-const options = { spread: usualSpread, samples, seed: 20, method: 'quick' } as const
+const { own: ownSpread, spread } = useSpread(() => setup.value.customerId)
+const options = computed(() => ({ spread: spread.value, samples, seed: 20, method: 'quick' }) as const)
 const room = shallowRef<Room | null>(null)
 const lines = shallowRef<readonly Line[] | null>(null)
 const searching = ref(false)
 const askRoom = useDebounceFn(async () => {
   if (!prepared.value || searching.value) return
-  const answer = await worker.ask({ kind: 'room', input: prepared.value.input, options })
+  const answer = await worker.ask({ kind: 'room', input: prepared.value.input, options: options.value })
   if (answer) room.value = answer
 }, 120)
 watch(
-  () => prepared.value?.input,
+  [() => prepared.value?.input, spread],
   () => {
     room.value = null
     void askRoom()
@@ -215,7 +216,7 @@ async function findLines() {
   searching.value = true
   lines.value = null
   const { release: _, ...rest } = prepared.value.input
-  const answer = await worker.ask({ kind: 'lines', shot: rest, playable: usualPlayable, options })
+  const answer = await worker.ask({ kind: 'lines', shot: rest, playable: usualPlayable, options: options.value })
   searching.value = false
   if (answer) lines.value = answer
 }
@@ -254,6 +255,14 @@ interface Kept {
 }
 const kept = ref<readonly Kept[]>([])
 let count = 0
+/** Which part of the release a chance rests on that nobody measured, said beside the figure. */
+const assumedParts = computed(() => {
+  const parts = (prepared.value?.assumptions ?? []).filter((one) => ['speed', 'revs', 'rotation', 'tilt'].includes(one))
+  const all = [...parts, ...(ownSpread.value ? [] : (['spread'] as const))]
+  return all.length === 0
+    ? ''
+    : t('lanes.whatIf.restsOn', { what: all.map((one) => t(`lanes.whatIf.assumptions.${one}`)).join(', ') })
+})
 const nameNow = computed(
   () =>
     `${ball.value?.name ?? ''}, ${setup.value.surface === 'now' ? t('lanes.whatIf.surfaceNow') : t(`surface.recipes.${setup.value.surface}`)}, ${pattern.value?.name ?? ''}, ${t(`lanes.whatIf.phases.${phase.value}`)}`,
@@ -526,10 +535,12 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
                   <th scope="row">{{ t('lanes.whatIf.room') }}</th>
                   <td v-for="column in columns" :key="column.id">
                     <template v-if="column.room"
-                      >{{ t('lanes.whatIf.roomIs', { p: percent(column.room.pPocket) }) }}<br /><span
-                        class="small soft"
-                        >{{ t('lanes.whatIf.carryIs', { p: percent(column.room.pCarry) }) }}</span
-                      ></template
+                      >{{ t('lanes.whatIf.roomIs', { p: percent(column.room.pPocket) }) }}
+                      <span v-if="column.id === 0 && assumedParts" class="small soft">{{
+                        assumedParts
+                      }}</span><br /><span class="small soft">{{
+                        t('lanes.whatIf.carryIs', { p: percent(column.room.pCarry) })
+                      }}</span></template
                     >
                     <span v-else class="soft">{{ t('lanes.whatIf.working') }}</span>
                   </td>
@@ -538,13 +549,17 @@ const mph = (value: number) => quantityText('speedMph', value, session.metric)
             </table>
             <p class="small soft">
               {{
-                t('lanes.whatIf.roomWhy', {
-                  target: usualSpread.targetBoards,
-                  speed: mph(usualSpread.speedMph),
-                  rev: usualSpread.revRpm,
-                  n: samples,
-                })
+                ownSpread
+                  ? t('lanes.whatIf.roomOwn', {
+                      target: spread.targetBoards.toFixed(1),
+                      low: ownSpread.low.toFixed(1),
+                      high: ownSpread.high.toFixed(1),
+                      shots: ownSpread.shots,
+                    })
+                  : t('lanes.whatIf.roomAssumed', { target: spread.targetBoards })
               }}
+              {{ t('lanes.whatIf.roomRest', { speed: mph(spread.speedMph), rev: spread.revRpm, n: samples }) }}
+              {{ t('lanes.whatIf.roomCarry') }}
             </p>
           </section>
           <section class="stack">

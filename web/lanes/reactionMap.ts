@@ -1,5 +1,5 @@
 import { type Ball, type Customer, type MapLine, type MapMessage, type Pattern, mapLineOf } from '@sleetfall/contract'
-import { type MapPlace, mapTasks, usualPhases } from '@sleetfall/core'
+import { type MapPlace, type Spread, mapTasks, usualPhases } from '@sleetfall/core'
 import { motionPool, priorities } from '../workers/motion.ts'
 
 export interface MapWork {
@@ -7,6 +7,7 @@ export interface MapWork {
   readonly balls: readonly Ball[]
   readonly surfaces: readonly string[]
   readonly patterns: readonly Pattern[]
+  readonly spread: Spread
   readonly signal: AbortSignal
   readonly onPlaces: (places: readonly MapPlace[]) => void
   readonly onCell: (index: number, line: MapLine | null) => void
@@ -18,11 +19,12 @@ export async function mapHere({
   balls,
   surfaces,
   patterns,
+  spread,
   signal,
   onPlaces,
   onCell,
 }: MapWork): Promise<void> {
-  const { places, tasks } = mapTasks({ bowler: customer, balls, surfaces, patterns, phases: usualPhases })
+  const { places, tasks } = mapTasks({ bowler: customer, balls, surfaces, patterns, phases: usualPhases, spread })
   onPlaces(places)
   await motionPool.runAll(tasks, {
     signal,

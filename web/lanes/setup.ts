@@ -111,5 +111,16 @@ export function prepare(
     bowler: { hand, ...releaseOf(setup, customer) },
     release: { laydownBoard: setup.laydown, launchAngleDeg: launchAngleDeg(setup.laydown, setup.target) },
   }
-  return { input, filmUm: hand === 'left' ? mirrorFilm(film) : film, assumptions }
+  // What the set-up itself says is not assumed.
+  const said: Partial<Record<Assumption, number | null>> = {
+    speed: setup.speedMph,
+    revs: setup.revRpm,
+    rotation: setup.axisRotationDeg,
+    tilt: setup.axisTiltDeg,
+  }
+  return {
+    input,
+    filmUm: hand === 'left' ? mirrorFilm(film) : film,
+    assumptions: assumptions.filter((one) => said[one] == null),
+  }
 }

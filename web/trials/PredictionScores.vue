@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Prediction, Trial, TrialSide } from '@sleetfall/contract'
-import { type Score, sameSurface, scorePrediction } from '@sleetfall/core'
+import { type PredictedLine, type Score, onLine, samePhase, sameSurface, scorePrediction } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { errorText } from '../http/problem.ts'
 import { predictionsFor } from '../lanes/predictions.ts'
+import { fromQuery } from '../lanes/setup.ts'
 
 /** Predictions that were saved before a trial's shots, held against what was measured. They are never rewritten. */
 const props = defineProps<{ trial: Trial }>()
@@ -26,8 +27,16 @@ async function load() {
 }
 watch(() => props.trial.id, load, { immediate: true })
 
+interface Row {
+  readonly prediction: Prediction & { readonly side: TrialSide }
+  readonly score: Score | null
+  /** Why it is not scored. */
+  readonly other: 'surface' | 'noSurface' | 'phase' | 'line' | null
+  /** Shots that were thrown on another line. */
+  readonly elsewhere: number
+}
 const rows = computed(() =>
-  found.value.flatMap((prediction) => {
+  found.value.flatMap((prediction): Row[] => {
     const shots = props.trial.shots.filter(
       (shot) => shot.side === prediction.side && shot.setAsideReason === null && shot.entryBoard !== null,
     )
@@ -38,14 +47,32 @@ const rows = computed(() =>
       prediction.raUm != null &&
       frozen !== null &&
       sameSurface({ effectiveRaUm: prediction.raUm, oilShare: 0 }, { effectiveRaUm: frozen, oilShare: 0 })
-    if (!onItsSurface) return [{ prediction, score: null, other: true }]
+    if (!onItsSurface)
+      return [
+        {
+          prediction,
+          score: null,
+          other: prediction.raUm == null ? 'noSurface' : 'surface',
+          elsewhere: 0,
+        },
+      ]
+    const line = lineOf(prediction)
+    const phase = samePhase(line, props.trial.gamesSinceOiling)
+    const thrown = shots.map((shot) => onLine(line, shot))
+    const elsewhere = thrown.filter((on) => on !== true).length
+    if (phase === false) return [{ prediction, score: null, other: 'phase', elsewhere }]
     const score = scorePrediction(
       prediction.entryBoard,
-      shots.map((shot) => shot.entryBoard!),
+      shots.filter((_, index) => thrown[index] === true).map((shot) => shot.entryBoard!),
     )
-    return [{ prediction, score, other: false }]
+    return [{ prediction, score, other: score === null && elsewhere > 0 ? 'line' : null, elsewhere }]
   }),
 )
+/** The line that a prediction was made for, as its address has it. */
+function lineOf({ setup }: Prediction): PredictedLine {
+  const { laydown, target, shots } = fromQuery(setup)
+  return { laydown, target, shots }
+}
 function words(score: Score | null): string {
   if (!score) return t('trials.scores.waiting')
   const boards = Math.abs(score.off).toFixed(1)
@@ -67,14 +94,15 @@ function words(score: Score | null): string {
     <h3>{{ t('trials.scores.title') }}</h3>
     <p v-if="error" class="bad" role="alert">{{ error }}</p>
     <ul>
-      <li v-for="{ prediction, score, other } in rows" :key="prediction.id">
+      <li v-for="{ prediction, score, other, elsewhere } in rows" :key="prediction.id">
         {{ prediction.side === 'control' ? '○' : '◆' }}
         {{
           t('trials.scores.foretold', { board: prediction.entryBoard.toFixed(1), day: dayText(prediction.createdAt) })
         }}
-        {{
-          other ? t(prediction.raUm == null ? 'trials.scores.noSurface' : 'trials.scores.otherSurface') : words(score)
-        }}
+        {{ other ? t(`trials.scores.others.${other}`) : words(score) }}
+        <span v-if="score && elsewhere > 0" class="small soft">{{
+          t('trials.scores.elsewhere', { n: elsewhere }, elsewhere)
+        }}</span>
         <router-link :to="{ path: '/lanes/what-if', query: prediction.setup }">{{
           t('trials.scores.open')
         }}</router-link>

@@ -120,8 +120,14 @@ export default {
     held: '● Within what the shots allow.',
     missed: '▲ The prediction missed.',
     cannotTell: 'Too few shots to judge it.',
-    otherSurface: '○ It was made for another surface than these shots had: not scored.',
-    noSurface: '○ Its surface was not kept: not scored.',
+    others: {
+      surface: '○ It was made for another surface than these shots had: not scored.',
+      noSurface: '○ Its surface was not kept: not scored.',
+      phase: '○ It was made for another state of the lane: not scored.',
+      line: '○ Other line: no shot was thrown within a board of it at the target and the feet; not scored.',
+    },
+    elsewhere:
+      '{n} shots on another line left out. | {n} shot on another line left out. | {n} shots on another line left out.',
     open: 'Open the what-if',
   },
 }
