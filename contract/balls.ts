@@ -187,7 +187,7 @@ export interface Ball extends BallInput, Stored {
   /** What was drilled into it, with its holes; null while nobody noted holes. */
   readonly drilling: DrillingRecord | null
   readonly surface: SurfaceNow
-  /** A reading waits for its fit: the curve is the former one until then. */
+  /** A reading waits for its fit: until then it stands as it was read, carried on by the starting values. */
   readonly fitWanted: boolean
   /** The last thing recorded, which 'undo' takes back. */
   readonly lastEvent: { readonly id: string; readonly kind: BallEventKind; readonly at: string } | null

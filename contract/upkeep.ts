@@ -90,7 +90,7 @@ export interface SurfacePage {
   readonly marks: readonly { readonly games: number; readonly kind: BallEvent['kind']; readonly at: string }[]
   /** Shop balls of this cover whose readings shape the expectation. */
   readonly sharedBalls: number
-  /** A reading waits for its fit; the curve is the former one until then. */
+  /** A reading waits for its fit; until then there is no band. */
   readonly fitWanted: boolean
   readonly oilUl: { readonly low: number; readonly likely: number; readonly high: number }
   /** Tests before and after oil work that the oil estimate was corrected by. */

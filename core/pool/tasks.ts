@@ -3,7 +3,7 @@ import { type Line, type LineOptions, type Playable, bestLines } from '../motion
 import { type Room, type RoomOptions, roomForError } from '../motion/room.ts'
 import type { ShotInput } from '../motion/simulate.ts'
 import type { SurfaceConstants } from '../surface/defaults.ts'
-import { type WearPrior, type WearReading, fitWear } from '../surface/fit.ts'
+import { type WearPrior, type WearReading, fitBall } from '../surface/fit.ts'
 import { type KeptFit, keepFit } from '../surface/keptFit.ts'
 
 /**
@@ -37,7 +37,7 @@ export interface Answers {
 export type AnswerOf<T extends Task> = Answers[T['kind']]
 
 const wearOf = ({ cover, startRaUm, readings, constants, prior }: WearQuestion): KeptFit =>
-  keepFit(fitWear(cover, startRaUm, readings, constants, prior))
+  keepFit(fitBall(cover, startRaUm, readings, constants, prior))
 
 /** Answers a task where it stands; takes tens of milliseconds to seconds. */
 export function perform<T extends Task>(task: T): AnswerOf<T> {

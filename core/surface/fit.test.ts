@@ -1,15 +1,19 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import {
   type CoverFamily,
+  fitBall,
   fitOfKept,
   fitWear,
   gritOfBand,
   gritOfRa,
   keepFit,
   leavesWindowAt,
+  raOfGrit,
   sharedPrior,
   sharedPriors,
+  shopBeliefs,
   startingPrior,
   wearParameters,
   wornRaUm,
@@ -193,5 +197,75 @@ describe('experience of the shop', () => {
     const alone = fitWear('solid', 0.8, [])
     const withThem = fitWear('solid', 0.8, [], undefined, prior)
     expect(off(withThem)).toBeLessThan(off(alone))
+  })
+})
+
+describe('fitted as balls are in a shop: a start that is not known for sure, and readings of which one in twenty is a slip', () => {
+  /** A ball as it may be: its own wear, its own start about the recipe's, readings with noise and slips. */
+  const generator = xoroshiro128plus(77)
+  const uniform = () => ((generator.next() >>> 0) + 0.5) / 4_294_967_296
+  const gauss = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform())
+  const meant = raOfGrit(1000)
+  function aBall(gamesRead: readonly number[]) {
+    const usual = wearParameters('solid')
+    const own = {
+      f: Math.min(0.95, usual.f * Math.exp(0.47 * gauss() * 0.5)),
+      tau1: usual.tau1 * Math.exp(0.47 * gauss()),
+      tau2: usual.tau2 * Math.exp(0.47 * gauss()),
+      raInf: usual.raInf * Math.exp(0.2 * gauss()),
+    }
+    const startRaUm = meant * Math.exp(0.12 * gauss())
+    const truth = (games: number) => wornRaUm(own, startRaUm, games)
+    const readings = gamesRead.map((games) => {
+      const slip = uniform() < 0.05 ? 4 : 1
+      return { games, grit: Math.min(5400, gritOfRa(truth(games) * Math.exp(slip * 0.1 * gauss()))) }
+    })
+    return { truth, readings }
+  }
+  const balls = Array.from({ length: 40 }, () => aBall([1, 4, 9]))
+
+  test('the 90 % band holds what is true at one game for nearly nine in ten, where a start taken as known holds fewer', () => {
+    const holds = (fit: typeof fitBall) =>
+      balls.filter(({ truth, readings }) => {
+        const band = fit('solid', meant, readings.slice(1)).at(1)
+        return truth(1) >= band.low && truth(1) <= band.high
+      }).length / balls.length
+    const [shop, sure] = [holds(fitBall), holds(fitWear)]
+    expect(shop).toBeGreaterThanOrEqual(0.8)
+    expect(sure).toBeLessThan(shop)
+  })
+
+  test('what the fit says right after a reading is nearer to the truth than the reading itself', () => {
+    const rms = (errors: readonly number[]) =>
+      Math.sqrt(errors.reduce((sum, one) => sum + one * one, 0) / errors.length)
+    const errors = balls.map(({ truth, readings }) => {
+      const [last] = readings.slice(-1)
+      const fitted = fitBall('solid', meant, readings).at(last!.games).raUm
+      const real = Math.log(truth(last!.games))
+      return [Math.log(fitted) - real, Math.log(raOfGrit(last!.grit)) - real] as const
+    })
+    expect(rms(errors.map(([fit]) => fit))).toBeLessThan(0.85 * rms(errors.map(([, raw]) => raw)))
+  })
+
+  test('one reading that was typed for another grit moves lane shine far less than it would with normal noise', () => {
+    const readings = [
+      { games: 3, grit: 2100 },
+      { games: 6, grit: 2700 },
+      { games: 10, grit: 3200 },
+      { games: 14, grit: 3500 },
+    ]
+    const slipped = [...readings, { games: 18, grit: 360 }]
+    const moved = (fit: typeof fitBall) =>
+      Math.abs(Math.log(fit('solid', meant, slipped).at(18).raUm / fit('solid', meant, readings).at(18).raUm))
+    expect(moved(fitBall)).toBeLessThan(0.5 * moved(fitWear))
+    expect(moved(fitBall)).toBeLessThan(0.25)
+  })
+
+  test('before any reading the band at the start is the recipe’s own, and other balls learn of the wear alone', () => {
+    const fitted = fitBall('solid', meant, [])
+    const { low, high } = fitted.at(0)
+    expect(Math.log(high / low)).toBeCloseTo(2 * 1.645 * shopBeliefs.startSd!, 1)
+    expect([fitted.posterior.mean.length, fitted.posterior.covariance.length]).toEqual([4, 4])
+    expect(fitOfKept(keepFit(fitted)).at(0).low / low).toBeCloseTo(1, 3)
   })
 })

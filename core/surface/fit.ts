@@ -87,7 +87,18 @@ function logNormalBelow(z: number): number {
   return log(jstat.jStat.normal.cdf(z, 0, 1))
 }
 
-function logLikelihood(p: WearParameters, startRaUm: number, readings: readonly WearReading[]): number {
+/** Degrees of freedom of readings whose noise has heavy tails: one slip in a dozen must not move the curve. */
+const tailFreedom = 4
+/** Student's t about the expected value, less what does not depend on it. */
+const logHeavyDensity = (x: number, mean: number, sd: number) =>
+  -((tailFreedom + 1) / 2) * log(1 + ((x - mean) / sd) ** 2 / tailFreedom)
+
+function logLikelihood(
+  p: WearParameters,
+  startRaUm: number,
+  readings: readonly WearReading[],
+  density: typeof logNormalDensity,
+): number {
   let sum = 0
   for (const { games, grit } of readings) {
     const expected = log(wornRaUm(p, startRaUm, games))
@@ -95,10 +106,37 @@ function logLikelihood(p: WearParameters, startRaUm: number, readings: readonly 
       grit >= scannerTopGrit
         ? // At least this smooth: the reading's roughness is anywhere below the device's floor.
           logNormalBelow((log(raOfGrit(scannerTopGrit)) - expected) / readingSd)
-        : logNormalDensity(log(raOfGrit(grit)), expected, readingSd)
+        : density(log(raOfGrit(grit)), expected, readingSd)
   }
   return sum
 }
+
+/** What is believed of the readings and of where a curve begins. */
+export interface FitBeliefs {
+  /** Standard deviation of the start's logarithm: a recipe leaves what it says within so much. 0: the start is known. */
+  readonly startSd?: number | undefined
+  /** Noise of a reading: log-normal, or with the heavy tails of slips and of a scanner held askew. */
+  readonly tails?: 'normal' | 'heavy' | undefined
+}
+/** Beliefs about what happens in a shop; starting values of ours (handbook: a recipe leaves its figure within 10 to 15 %). */
+export const shopBeliefs: FitBeliefs = { startSd: 0.12, tails: 'heavy' }
+
+/** A fit of wear to readings, however it is made or kept; null while it is not made yet. */
+export type FitFunction = (
+  cover: CoverFamily,
+  startRaUm: number,
+  readings: readonly WearReading[],
+  constants?: SurfaceConstants,
+  prior?: WearPrior,
+) => WearFit | null
+/** The fit as the shop's balls are fitted: the start is uncertain too, and a reading may be a slip. */
+export const fitBall = (
+  cover: CoverFamily,
+  startRaUm: number,
+  readings: readonly WearReading[],
+  constants?: SurfaceConstants,
+  prior?: WearPrior,
+): WearFit => fitWear(cover, startRaUm, readings, constants, prior, shopBeliefs)
 
 interface Normal {
   readonly mean: readonly number[]
@@ -112,21 +150,23 @@ function normalOf(mean: readonly number[], covariance: Matrix): Normal {
   const root = new CholeskyDecomposition(even).lowerTriangularMatrix
   const lower = Float64Array.from(root.to1DArray())
   let logDet = 0
-  for (let i = 0; i < size; i += 1) logDet += log(lower[i * size + i]!)
+  for (let i = 0; i < mean.length; i += 1) logDet += log(lower[i * mean.length + i]!)
   return { mean, lower, logDet }
 }
 function logDensity({ mean, lower, logDet }: Normal, x: ArrayLike<number>): number {
   // Forward substitution: L·z = x − mean.
+  const wide = mean.length
   let squares = 0
-  for (let i = 0; i < size; i += 1) {
+  for (let i = 0; i < wide; i += 1) {
     let rest = x[i]! - mean[i]!
-    for (let j = 0; j < i; j += 1) rest -= lower[i * size + j]! * solved[j]!
-    solved[i] = rest / lower[i * size + i]!
+    for (let j = 0; j < i; j += 1) rest -= lower[i * wide + j]! * solved[j]!
+    solved[i] = rest / lower[i * wide + i]!
     squares += solved[i]! * solved[i]!
   }
-  return -0.5 * squares - logDet - size * halfLogTwoPi
+  return -0.5 * squares - logDet - wide * halfLogTwoPi
 }
-const solved = new Float64Array(size)
+/** Room for the largest: the four of the wear and the start. */
+const solved = new Float64Array(size + 1)
 
 /** Indices drawn in proportion to weights that sum to 1, evenly spaced (systematic resampling): each stands for one sample. */
 function resample(weights: Float64Array): Uint32Array {
@@ -161,24 +201,37 @@ export function fitWear(
   readings: readonly WearReading[],
   constants: SurfaceConstants = surfaceDefaults,
   prior: WearPrior = startingPrior(cover, constants),
+  { startSd = 0, tails = 'normal' }: FitBeliefs = {},
 ): WearFit {
-  const { columns, posterior, effective } =
-    readings.length === 0 ? drawPrior(prior) : drawPosterior(prior, (p) => logLikelihood(p, startRaUm, readings))
+  const density = tails === 'heavy' ? logHeavyDensity : logNormalDensity
+  const whole = startSd > 0 ? withStart(prior, startSd) : prior
+  const likelihood = (point: readonly number[]) =>
+    logLikelihood(parametersOf(point), startRaUm * exp(point[size] ?? 0), readings, density)
+  const { columns, posterior, effective } = readings.length === 0 ? drawPrior(whole) : drawPosterior(whole, likelihood)
   const medians = columns.map((column) => quantile(column.slice().sort(), 0.5))
-  const parameters = thinned(columns, startRaUm)
+  const curves = thinned(columns, startRaUm)
+  const worn = new Float64Array(curveDraws)
   return {
     fit: parametersOf(medians),
-    posterior,
+    // The start is this surface's own: other balls learn of the wear alone.
+    posterior: {
+      mean: posterior.mean.slice(0, size),
+      covariance: posterior.covariance.slice(0, size).map((row) => row.slice(0, size)),
+    },
     effective,
     at(games) {
-      // A plain loop: mapping into a typed array takes ten times as long.
-      const worn = new Float64Array(parameters.length)
-      for (let s = 0; s < worn.length; s += 1) worn[s] = wornRaUm(parameters[s]!, startRaUm, games)
+      wearAll(curves, games, worn)
       worn.sort()
       return { games, raUm: quantile(worn, 0.5), low: quantile(worn, 0.05), high: quantile(worn, 0.95) }
     },
   }
 }
+
+/** A prior with the start's logarithm, as a factor on what the recipe says, for its fifth parameter. */
+const withStart = ({ mean, covariance }: WearPrior, startSd: number): WearPrior => ({
+  mean: [...mean, 0],
+  covariance: [...covariance.map((row) => [...row, 0]), [0, 0, 0, 0, startSd ** 2]],
+})
 
 /** Draws of equal weight, one column a parameter, with mean and covariance of what they are drawn from. */
 interface Draws {
@@ -194,60 +247,91 @@ function seededGauss(): () => number {
   return () => sqrt(-2 * log(uniform())) * cos(2 * PI * uniform())
 }
 
+/** Curves side by side, one column a figure: where each starts and how it wears. */
+interface Curves {
+  readonly start: Float64Array
+  readonly f: Float64Array
+  readonly tau1: Float64Array
+  readonly tau2: Float64Array
+  readonly raInf: Float64Array
+}
+
 /** Every so-many-th curve in the order of their roughness, so that few of them still lie as all of them do. */
-function thinned(columns: readonly Float64Array[], startRaUm: number): WearParameters[] {
-  const all = Array.from({ length: columns[0]!.length }, (_, s) => {
-    const p = parametersOf([columns[0]![s]!, columns[1]![s]!, columns[2]![s]!, columns[3]![s]!])
-    return { p, worn: wornRaUm(p, startRaUm, thinnedAt) }
-  }).sort((a, b) => a.worn - b.worn)
-  const every = all.length / curveDraws
-  return Array.from({ length: curveDraws }, (_, place) => all[floor((place + 0.5) * every)]!.p)
+function thinned(columns: readonly Float64Array[], startRaUm: number): Curves {
+  const count = columns[0]!.length
+  const [f, tau1, tau2, raInf] = columns.slice(0, size).map((column) => column.map(exp)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ]
+  const start = Float64Array.from({ length: count }, (_, s) => startRaUm * exp(columns[size]?.[s] ?? 0))
+  const worn = new Float64Array(count)
+  wearAll({ start, f, tau1, tau2, raInf }, thinnedAt, worn)
+  const order = Uint32Array.from({ length: count }, (_, s) => s).sort((a, b) => worn[a]! - worn[b]!)
+  const chosen = Uint32Array.from(
+    { length: curveDraws },
+    (_, place) => order[floor(((place + 0.5) * count) / curveDraws)]!,
+  )
+  const of = (column: Float64Array) => Float64Array.from(chosen, (s) => column[s]!)
+  return { start: of(start), f: of(f), tau1: of(tau1), tau2: of(tau2), raInf: of(raInf) }
+}
+
+/** Roughness of every curve after games, as `wornRaUm` tells it for one; written flat, since a page asks for sixty points. */
+function wearAll({ start, f, tau1, tau2, raInf }: Curves, games: number, worn: Float64Array): void {
+  for (let s = 0; s < worn.length; s += 1) {
+    const left = f[s]! * exp(-games / tau1[s]!) + (1 - f[s]!) * exp(-games / tau2[s]!)
+    worn[s] = raInf[s]! + (start[s]! - raInf[s]!) * left
+  }
 }
 
 function drawPrior(prior: WearPrior): Draws {
   const gauss = seededGauss()
   const normal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
-  const columns = Array.from({ length: size }, () => new Float64Array(priorCount))
-  const point = [0, 0, 0, 0]
-  const z = new Float64Array(size)
+  const wide = normal.mean.length
+  const columns = Array.from({ length: wide }, () => new Float64Array(priorCount))
+  const point = Array.from({ length: wide }, () => 0)
+  const z = new Float64Array(wide)
   for (let s = 0; s < priorCount; s += 1) {
     // f must stay under 1.
     do draw(normal, gauss, z, point)
     while (point[0]! >= 0)
-    for (let i = 0; i < size; i += 1) columns[i]![s] = point[i]!
+    for (let i = 0; i < wide; i += 1) columns[i]![s] = point[i]!
   }
   return { columns, posterior: prior, effective: priorCount }
 }
 
 /** One draw of a normal distribution into `point`; `z` is room for its deviates. */
 function draw({ mean, lower }: Normal, gauss: () => number, z: Float64Array, point: number[]): void {
-  for (let i = 0; i < size; i += 1) z[i] = gauss()
-  for (let i = 0; i < size; i += 1) {
+  const wide = mean.length
+  for (let i = 0; i < wide; i += 1) z[i] = gauss()
+  for (let i = 0; i < wide; i += 1) {
     let x = mean[i]!
-    for (let j = 0; j <= i; j += 1) x += lower[i * size + j]! * z[j]!
+    for (let j = 0; j <= i; j += 1) x += lower[i * wide + j]! * z[j]!
     point[i] = x
   }
 }
 
-function drawPosterior(prior: WearPrior, likelihoodOf: (p: WearParameters) => number): Draws {
+function drawPosterior(prior: WearPrior, likelihoodOf: (point: readonly number[]) => number): Draws {
+  const wide = prior.mean.length
   const gauss = seededGauss()
   const priorNormal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
   let samples: Float64Array[] = []
   let weights = new Float64Array()
   let proposal = priorNormal
   let found = prior
-  const point = [0, 0, 0, 0]
-  const z = new Float64Array(size)
+  const point = Array.from({ length: wide }, () => 0)
+  const z = new Float64Array(wide)
   for (let round = 0; round < rounds; round += 1) {
     const count = round === rounds - 1 ? sampleCount : searchCount
-    samples = Array.from({ length: size }, () => new Float64Array(count))
+    samples = Array.from({ length: wide }, () => new Float64Array(count))
     weights = new Float64Array(count)
     const logWeights = new Float64Array(count)
     let highest = Number.NEGATIVE_INFINITY
     for (let s = 0; s < count; s += 1) {
       const source = s < fromPrior * count ? priorNormal : proposal
       draw(source, gauss, z, point)
-      for (let i = 0; i < size; i += 1) samples[i]![s] = point[i]!
+      for (let i = 0; i < wide; i += 1) samples[i]![s] = point[i]!
       // f must stay under 1.
       if (point[0]! >= 0) {
         logWeights[s] = Number.NEGATIVE_INFINITY
@@ -255,7 +339,7 @@ function drawPosterior(prior: WearPrior, likelihoodOf: (p: WearParameters) => nu
       }
       const ofPrior = logDensity(priorNormal, point)
       const mixture = log(fromPrior * exp(ofPrior) + (1 - fromPrior) * exp(logDensity(proposal, point)) + 1e-300)
-      logWeights[s] = ofPrior + likelihoodOf(parametersOf(point)) - mixture
+      logWeights[s] = ofPrior + likelihoodOf(point) - mixture
       highest = max(highest, logWeights[s]!)
     }
     let total = 0
@@ -266,7 +350,7 @@ function drawPosterior(prior: WearPrior, likelihoodOf: (p: WearParameters) => nu
     // A floor keeps the proposal from closing in on a few samples.
     proposal = normalOf(
       [...found.mean],
-      new Matrix(found.covariance.map((row) => row.map((x) => x * widening ** 2))).add(Matrix.eye(size, size, 1e-5)),
+      new Matrix(found.covariance.map((row) => row.map((x) => x * widening ** 2))).add(Matrix.eye(wide, wide, 1e-5)),
     )
   }
   const drawn = resample(weights)

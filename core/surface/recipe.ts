@@ -59,6 +59,12 @@ export function stepEffect(step: RecipeStep): number {
   return method * medium * work * pressure
 }
 
+/** Share of the peaks that steps cut anew, 0–1: all of them on the spinner, by hand what its strokes reach. */
+export function cutShare(steps: readonly RecipeStep[]): number {
+  if (steps.some((step) => step.method === 'spinner')) return 1
+  return 1 - steps.reduce((left, step) => left * (1 - stepEffect(step)), 1)
+}
+
 const toward = (from: number, to: number, share: number) =>
   Math.exp(Math.log(from) + share * (Math.log(to) - Math.log(from)))
 

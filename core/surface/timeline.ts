@@ -11,10 +11,18 @@ import {
   oilAfterHours,
   oilShare,
 } from './oil.ts'
-import { type Finish, type RecipeStep, applyRecipe, effectiveRaUm, stepTargetRaUm } from './recipe.ts'
-import { type WearFit, type WearPrior, type WearReading, fitWear, leavesWindowAt, parametersOf } from './fit.ts'
+import { type Finish, type RecipeStep, applyRecipe, cutShare, effectiveRaUm, stepTargetRaUm } from './recipe.ts'
+import {
+  type FitFunction,
+  type WearFit,
+  type WearPrior,
+  type WearReading,
+  fitBall,
+  leavesWindowAt,
+  parametersOf,
+} from './fit.ts'
 import { assumedRange, fittedRange } from './leaving.ts'
-import { type WearParameters, gamesUntilOutside, wearParameters, wornOnUm } from './wear.ts'
+import { type WearParameters, ageAfterCut, gamesUntilOutside, startThrough, wearParameters, wornOnUm } from './wear.ts'
 
 /** Everything in a ball's history that changes its surface or its oil. `atMs` is the time it happened. */
 export type SurfaceEvent = { readonly atMs: number } & (
@@ -54,7 +62,12 @@ export type Provenance = 'measured' | 'fitted' | 'assumed' | 'unknown'
 export type SurfaceStatus = 'in-window' | 'leaves-soon' | 'too-smooth' | 'too-rough' | 'accepted' | 'unknown'
 
 export interface SurfaceCurve {
+  /** Roughness that the surface began with. */
   readonly startRaUm: number
+  /** Age on its curve that it began with, in games: not 0 after a touch-up by hand, which cut only a part of the peaks anew. */
+  readonly startAge: number
+  /** Roughness at age 0 of the curve that passes through that beginning: what a fit starts from. */
+  readonly fitStartRaUm: number
   readonly startFrom: 'recipe' | 'factory' | 'reading'
   readonly readings: readonly WearReading[]
   /** Wear of this ball: the posterior's medians where readings were fitted, else what is assumed. */
@@ -67,7 +80,7 @@ export interface SurfaceCurve {
 /** How a fold learns: the prior of this ball's wear when the shop has one, and the fit (so that a caller may remember fits). */
 export interface Learnt {
   readonly prior?: WearPrior | undefined
-  readonly fit?: typeof fitWear | undefined
+  readonly fit?: FitFunction | undefined
 }
 
 export interface SurfaceNow {
@@ -86,6 +99,8 @@ export interface SurfaceNow {
   /** 90 % range of that, from how well start and wear are known; its end is null when it may never leave. Null while nothing is known. */
   readonly gamesLeftRange: readonly [from: number, to: number | null] | null
   readonly gamesOnSurface: number
+  /** Age on the wear curve, in games: those on the surface, and what a touch-up by hand left of those before. */
+  readonly wearAge: number
   readonly totalGames: number
   readonly settled: boolean
   readonly lastSurfacedMs: number | null
@@ -162,12 +177,13 @@ export function surfaceNow(
   const factoryRa = subject.factoryGrit === null ? null : raOfGrit(subject.factoryGrit)
   // Games before the record began wore the factory finish; its age on the curve is then at least that.
   let gamesOnSurface = subject.gamesBefore
+  let startAge = 0
   let finish: Finish | null = null
   if (factoryRa !== null) {
     const top = wornOnUm(wear, factoryRa, 0, gamesOnSurface)
     finish = { raTopUm: top, raBaseUm: Math.max(top, wornOnUm(slow, factoryRa, 0, gamesOnSurface)) }
   }
-  let start: Start | null = factoryRa === null ? null : { raUm: factoryRa, from: 'factory', readings: [] }
+  let start: Start | null = factoryRa === null ? null : { raUm: factoryRa, age: 0, from: 'factory', readings: [] }
   let provenance: Provenance = finish ? 'assumed' : 'unknown'
   let targetGrit = subject.targetGrit ?? subject.factoryGrit
   let totalGames = subject.gamesBefore
@@ -195,7 +211,7 @@ export function surfaceNow(
         const felt = finish ? effectiveRaUm(finish) : wear.raInf
         oil = oilAfterGames(oil, event.games, event.volumeMl, subject.cover, felt, constants)
         if (finish) {
-          const top = wornOnUm(wear, finish.raTopUm, gamesOnSurface, event.games)
+          const top = wornOnUm(wear, finish.raTopUm, startAge + gamesOnSurface, event.games)
           finish = { raTopUm: top, raBaseUm: Math.max(top, wornOnUm(slow, finish.raBaseUm, 0, event.games)) }
         }
         gamesOnSurface += event.games
@@ -209,8 +225,9 @@ export function surfaceNow(
         // Without a known surface the cut starts from lane shine; the recipe decides nearly all of it.
         const before = finish ?? { raTopUm: wear.raInf, raBaseUm: wear.raInf }
         const done = applyRecipe(before, event.steps)
+        startAge = ageAfterCut(wear, startAge + gamesOnSurface, finish ? cutShare(event.steps) : 1)
         finish = { raTopUm: done.raTopUm, raBaseUm: done.raBaseUm }
-        start = { raUm: done.raTopUm, from: 'recipe', readings: [] }
+        start = { raUm: done.raTopUm, age: startAge, from: 'recipe', readings: [] }
         coverRemovedMm += done.coverRemovedMm
         heavyCuts += event.steps.filter(
           (step) => step.method === 'spinner' && (step.grit ?? Infinity) <= heavyGrit,
@@ -249,21 +266,25 @@ export function surfaceNow(
   oil = oilAfterHours(oil, (nowMs - atMs) / 3_600_000, constants)
 
   const window = targetGrit === null ? null : windowAbout(targetGrit, constants)
-  const later = start?.readings.filter((reading) => reading.games > 0) ?? []
+  const fitStartRaUm = start && (start.age === 0 ? start.raUm : startThrough(wear, start.raUm, start.age))
+  const question = start && fitQuestion({ fitStartRaUm: fitStartRaUm!, startAge: start.age, readings: start.readings })
   const fitted =
-    start && later.length > 0
-      ? (learnt.fit ?? fitWear)(subject.cover, start.raUm, later, constants, learnt.prior)
+    question && question.readings.length > 0
+      ? (learnt.fit ?? fitBall)(subject.cover, question.startRaUm, question.readings, constants, learnt.prior)
       : null
-  const band = fitted?.at(gamesOnSurface) ?? null
-  if (finish && band && provenance === 'fitted')
+  const wearAge = startAge + gamesOnSurface
+  const band = fitted?.at(wearAge) ?? null
+  // One reading is off by a tenth; the curve through all of them is nearer than the last of them.
+  if (finish && band) {
     finish = { raTopUm: band.raUm, raBaseUm: Math.max(band.raUm, finish.raBaseUm) }
-  const gamesLeft =
-    finish && window ? gamesLeftOf(finish.raTopUm, gamesOnSurface, window, fitted, wear, provenance) : null
+    provenance = 'fitted'
+  }
+  const gamesLeft = finish && window ? gamesLeftOf(finish.raTopUm, wearAge, window, fitted, wear) : null
   const gamesLeftRange =
     finish && window && gamesLeft !== null
-      ? fitted && provenance === 'fitted'
-        ? fittedRange(fitted, gamesOnSurface, window)
-        : assumedRange(fitted?.fit ?? wear, finish.raTopUm, gamesOnSurface, window)
+      ? fitted
+        ? fittedRange(fitted, wearAge, window)
+        : assumedRange(wear, finish.raTopUm, wearAge, window)
       : null
   const fresh = lastSurfacedMs !== null ? constants.settlingGames : Infinity
   return {
@@ -277,6 +298,7 @@ export function surfaceNow(
     gamesLeft,
     gamesLeftRange,
     gamesOnSurface,
+    wearAge,
     totalGames,
     settled: totalGames >= 10 && !(gamesOnSurface < fresh && fresh !== Infinity),
     lastSurfacedMs,
@@ -284,6 +306,8 @@ export function surfaceNow(
     lastScan,
     curve: start && {
       startRaUm: start.raUm,
+      startAge: start.age,
+      fitStartRaUm: fitStartRaUm!,
       startFrom: start.from,
       readings: start.readings,
       wear: fitted?.fit ?? wear,
@@ -326,6 +350,7 @@ function finishStateOf(finish: Finish | null, start: Start | null, wear: WearPar
 /** Where the present curve starts; readings before the first game measure the start, later ones are fitted. */
 interface Start {
   readonly raUm: number
+  readonly age: number
   readonly from: SurfaceCurve['startFrom']
   readonly readings: readonly WearReading[]
 }
@@ -336,22 +361,37 @@ function startAfterReading(start: Start | null, games: number, grit: number): St
   // At the top of the range a reading says less than the recipe does.
   if (games > 0 || grit >= scannerTopGrit) return { ...start, readings }
   const measured = readings.filter((one) => one.grit < scannerTopGrit).map((one) => raOfGrit(one.grit))
-  return { raUm: geometricMean(measured), from: 'reading', readings }
+  return { raUm: geometricMean(measured), age: start.age, from: 'reading', readings }
 }
 
-/** From a reading on, the curve goes on from it; otherwise the fitted median is followed from its start. */
+/** Games that the curve, fitted or assumed, still has inside the window. */
 function gamesLeftOf(
   raTopUm: number,
-  games: number,
+  age: number,
   window: NonNullable<SurfaceNow['window']>,
   fitted: WearFit | null,
   wear: WearParameters,
-  provenance: Provenance,
 ): number | null {
-  if (!fitted || provenance === 'measured') return gamesUntilOutside(fitted?.fit ?? wear, raTopUm, games, window)
+  if (!fitted) return gamesUntilOutside(wear, raTopUm, age, window)
   if (raTopUm < window.minRaUm || raTopUm > window.maxRaUm) return 0
   const leaves = leavesWindowAt(fitted, window)
-  return leaves === null ? null : Math.max(0, leaves - games)
+  return leaves === null ? null : Math.max(0, leaves - age)
+}
+
+/** What a fit of a curve is asked: its start at age 0, and the readings after games by their age on it. */
+export function fitQuestion({
+  fitStartRaUm,
+  startAge,
+  readings,
+}: Pick<SurfaceCurve, 'fitStartRaUm' | 'startAge' | 'readings'>): {
+  readonly startRaUm: number
+  readonly readings: readonly WearReading[]
+} {
+  const later = readings.filter((reading) => reading.games > 0)
+  return {
+    startRaUm: fitStartRaUm,
+    readings: startAge === 0 ? later : later.map(({ games, grit }) => ({ games: games + startAge, grit })),
+  }
 }
 
 /** Wanted window: the target's Ra plus and minus the shop's share of it. */

@@ -37,6 +37,17 @@ export const wornOnUm = (p: WearParameters, raUm: number, gamesOnSurface: number
   p.raInf + ((raUm - p.raInf) * wearLeft(p, gamesOnSurface + more)) / wearLeft(p, gamesOnSurface)
 
 /**
+ * Age on the curve of a surface whose peaks were cut anew in part: the part that was cut begins its fast wear, the rest goes on where it
+ * was, so e^(−age/τ1) is the mean of both. All of them cut: 0; none: the age that it had.
+ */
+export const ageAfterCut = (p: WearParameters, games: number, share: number) =>
+  share >= 1 ? 0 : -p.tau1 * Math.log(share + (1 - share) * exp(-games / p.tau1))
+
+/** Start of the curve, at no games, that passes through a roughness at an age. */
+export const startThrough = (p: WearParameters, raUm: number, age: number) =>
+  p.raInf + (raUm - p.raInf) / wearLeft(p, age)
+
+/**
  * Games until the roughness leaves the window, from a surface seen at `raUm` with `gamesOnSurface` games on
  * it. 0 when it is outside now, null when lane shine lies inside the window (it never leaves).
  */

@@ -1,3 +1,4 @@
+import { fitQuestion } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { teach, teachesFrom } from '../surface/experience.ts'
 import { type FitTime, type Fits, type WantedFit, dropOwn, fitsOf, ownQuestions } from '../surface/fits.ts'
@@ -24,8 +25,8 @@ export function foldAll(ground: Ground, fits: Fits, nowMs: number): Map<string, 
 
 /** Start and readings of a curve that teaches; null when there are too few. */
 function teachingQuestion({ surface: { curve } }: Present) {
-  const readings = curve?.readings.filter((reading) => reading.games > 0) ?? []
-  return curve && readings.length >= teachesFrom ? { startRaUm: curve.startRaUm, readings } : null
+  const question = curve && fitQuestion(curve)
+  return question && question.readings.length >= teachesFrom ? question : null
 }
 
 /** What a ball's readings on its present surface teach the others: its own fit, or nothing any more. */

@@ -6,9 +6,9 @@ import {
   type WearPrior,
   type WearQuestion,
   type WearReading,
-  assumedFit,
   fitOfKept,
-  fitWear,
+  fitBall,
+  type FitFunction,
   keepFit,
 } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
@@ -38,14 +38,14 @@ export interface WantedFit extends WearQuestion {
   readonly ballsBehind: number
 }
 
-/** 'now' makes a missing fit on the spot; 'later' goes on with the former one, or the starting values, and says what is wanted. */
+/** 'now' makes a missing fit on the spot; 'later' leaves it out and says what is wanted. */
 export type FitTime = 'now' | 'later'
 
 /** Fits of some balls, as the database has them. A fit is made once a reading. */
 export interface Fits {
   /** Fit for a ball's surface; the expectation counts only when this is asked for the first time since its last reading. */
-  of(ballId: string, expectation: () => Expectation): typeof fitWear
-  own(ballId: string): typeof fitWear
+  of(ballId: string, expectation: () => Expectation): FitFunction
+  own(ballId: string): FitFunction
   ballsBehind(ballId: string): number
   readonly wanted: readonly WantedFit[]
   /** Keeps what was made. */
@@ -87,7 +87,7 @@ export async function fitsOf(db: Db, ballIds: readonly string[], time: FitTime):
   const made: Row[] = []
   const wanted: WantedFit[] = []
   const fitFor =
-    (ballId: string, kind: Kind, expectation: () => Expectation): typeof fitWear =>
+    (ballId: string, kind: Kind, expectation: () => Expectation): FitFunction =>
     (cover, startRaUm, readings, constants) => {
       const key = `${ballId} ${kind}`
       // Without readings of its own a ball is what is expected of it, so that it follows what others show.
@@ -99,9 +99,9 @@ export async function fitsOf(db: Db, ballIds: readonly string[], time: FitTime):
       if (time === 'later') {
         if (!wanted.some((one) => one.question === question && one.ballId === ballId && one.kind === kind))
           wanted.push({ ballId, kind, question, ballsBehind, cover, startRaUm, readings, constants: constants!, prior })
-        return known ? fitOfKept(known.answer) : assumedFit(cover, startRaUm, constants)
+        return null
       }
-      const answer = keepFit(fitWear(cover, startRaUm, readings, constants, prior))
+      const answer = keepFit(fitBall(cover, startRaUm, readings, constants, prior))
       const row = { ballId, kind, question, answer, ballsBehind, cover }
       kept.set(key, row)
       made.push(row)

@@ -8,7 +8,9 @@ import {
   advise,
   assumedFit,
   asymmetricFromIn,
-  fitWear,
+  fitBall,
+  fitQuestion,
+  type FitFunction,
   gritOfRa,
   isReactive,
   raOfGrit,
@@ -59,7 +61,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   const expectation = () => experience.expectationOf(ballId, ball.cover)
   const { prior, ballsBehind } = expectation()
   // Without readings of its own a ball is what is expected of it, which needs no looking for.
-  const expected: typeof fitWear = (cover, start, _readings, own) => fitWear(cover, start, [], own, prior)
+  const expected: FitFunction = (cover, start, _readings, own) => fitBall(cover, start, [], own, prior)
   const read = curve?.readings.some((reading) => reading.games > 0) ?? false
   const band = curve ? bandOf(ball, constants, read ? fits.of(ballId, expectation) : expected) : []
   return {
@@ -91,13 +93,16 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   }
 }
 
-function bandOf(ball: Ball, constants: SurfaceConstants, fit: typeof fitWear): WearBand[] {
+function bandOf(ball: Ball, constants: SurfaceConstants, fit: FitFunction): WearBand[] {
   const { curve, gamesOnSurface } = ball.surface
-  const later = curve!.readings.filter((reading) => reading.games > 0)
-  const fitted = fit(ball.cover, curve!.startRaUm, later, constants)
+  const { startAge } = curve!
+  const { startRaUm, readings } = fitQuestion(curve!)
+  const fitted = fit(ball.cover, startRaUm, readings, constants)
   const until = Math.max(20, gamesOnSurface + aheadGames, gamesOnSurface * 1.25)
+  if (!fitted) return []
+  const bandAt = (games: number) => ({ ...fitted.at(startAge + games), games })
   // Closer together where the curve bends.
-  return Array.from({ length: points + 1 }, (_, index) => fitted.at(until * (index / points) ** 2))
+  return Array.from({ length: points + 1 }, (_, index) => bandAt(until * (index / points) ** 2))
 }
 
 function costsOf(
@@ -119,7 +124,7 @@ function costsOf(
     {
       wear: surface.curve.wear,
       now: surface.finish,
-      gamesOnSurface: surface.gamesOnSurface,
+      gamesOnSurface: surface.wearAge,
       startRaUm: surface.curve.startRaUm,
       recipe,
       window: surface.window,

@@ -77,7 +77,10 @@ describe('a ball’s surface page', () => {
     ])
     // The curve starts where the recipe left it, goes one way, and its band holds the median.
     const [first, last] = [page.band[0]!, page.band.at(-1)!]
-    expect(first.raUm).toBeCloseTo(page.curve!.startRaUm, 5)
+    // Where it starts is known within what a recipe leaves.
+    expect(first.raUm / page.curve!.startRaUm).toBeGreaterThan(0.85)
+    expect(first.raUm / page.curve!.startRaUm).toBeLessThan(1.15)
+    expect(first.high).toBeGreaterThan(first.low)
     expect(last.raUm).toBeLessThan(first.raUm)
     for (const point of page.band) {
       expect(point.low).toBeLessThanOrEqual(point.raUm)

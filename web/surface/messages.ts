@@ -22,6 +22,7 @@ export default {
     sanded: 'sanded',
     unknown: 'finish unknown',
   },
+  justRead: 'Read as {grit} since its last game; the curve through all readings is nearer than one of them.',
   fittedWhy:
     'Wear fitted to {n} readings of this surface | Wear fitted to {n} reading of this surface | Wear fitted to {n} readings of this surface',
   grit: '{grit} grit',

@@ -52,7 +52,10 @@ export function useSurfaceText() {
   const fittedTo = (now: SurfaceNow) => now.curve?.readings.filter((one) => one.games > 0).length ?? 0
   const why = (now: SurfaceNow) =>
     now.provenance === 'fitted' && now.curve?.fitted
-      ? t('surface.fittedWhy', { n: fittedTo(now) }, fittedTo(now))
+      ? t('surface.fittedWhy', { n: fittedTo(now) }, fittedTo(now)) +
+        (now.gamesSinceScan === 0 && now.lastScan
+          ? ` ${t('surface.justRead', { grit: roundGrit(now.lastScan.grit) })}`
+          : '')
       : t(`surface.provenanceWhy.${now.provenance}`, { games: now.gamesSinceScan ?? 0 })
   const oil = (now: SurfaceNow) => t('surface.oil', { percent: Math.round(100 * now.oilShare) })
   const oilWhy = (now: SurfaceNow) =>
