@@ -10,7 +10,7 @@ import { openDatabase } from '../server/database/db.ts'
 import { migrate } from '../server/database/migrate.ts'
 import { ensureShop } from '../server/shop/store.ts'
 import { createStaff } from '../server/staff/store.ts'
-import { type ShopSize, analyse, makeLargeShop } from '../server/testing/largeShop.ts'
+import { type ShopSize, analyse, makeLargeShop } from '../server/test/largeShop.ts'
 import { createDatabase, migrationsFolder, rebuildPresent } from './database.ts'
 import { projectRoot } from './root.ts'
 

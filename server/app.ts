@@ -3,7 +3,6 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { WorkPool } from '@sleetfall/core'
 import compression from 'compression'
-import connectPgSimple from 'connect-pg-simple'
 import express, { type Express, type Router } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
@@ -25,6 +24,7 @@ import { admit } from './http/access.ts'
 import type { Context } from './http/context.ts'
 import { knowMember } from './http/member.ts'
 import { sameOrigin } from './http/origin.ts'
+import { sessionStore } from './http/sessions.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
 import { predictionRoutes } from './lanes/predictions.ts'
 import { laneRoutes } from './lanes/routes.ts'
@@ -138,12 +138,7 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     response.json({ ok: true })
   })
 
-  const PgStore = connectPgSimple(session)
-  const store = new PgStore({
-    pool: database.pool,
-    tableName: 'session',
-    errorLog: (...args) => logger.warn({ args }, 'sessions'),
-  })
+  const store = sessionStore(database.pool, (...args) => logger.warn({ args }, 'sessions'))
   const api = express.Router()
   api.use(sameOrigin)
   api.use(express.json({ limit: '1mb' }))

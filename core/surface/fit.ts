@@ -285,20 +285,27 @@ function wearAll({ start, f, tau1, tau2, raInf }: Curves, games: number, worn: F
   }
 }
 
+/** Deviates for the draws of any prior, made once: they are the same from the same seed. */
+let deviates: Float64Array | null = null
+
 function drawPrior(prior: WearPrior): Draws {
-  const gauss = seededGauss()
-  const normal = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
-  const wide = normal.mean.length
+  const { mean, lower } = normalOf([...prior.mean], new Matrix(prior.covariance.map((row) => [...row])))
+  const wide = mean.length
+  const perDraw = size + 1
+  // Some draws fall away: f must stay under 1.
+  deviates ??= Float64Array.from({ length: perDraw * 2 * priorCount }, seededGauss())
   const columns = Array.from({ length: wide }, () => new Float64Array(priorCount))
-  const point = Array.from({ length: wide }, () => 0)
-  const z = new Float64Array(wide)
-  for (let s = 0; s < priorCount; s += 1) {
-    // f must stay under 1.
-    do draw(normal, gauss, z, point)
-    while (point[0]! >= 0)
-    for (let i = 0; i < wide; i += 1) columns[i]![s] = point[i]!
+  let kept = 0
+  for (let s = 0; s < 2 * priorCount && kept < priorCount; s += 1) {
+    for (let i = 0; i < wide; i += 1) {
+      let x = mean[i]!
+      for (let j = 0; j <= i; j += 1) x += lower[i * wide + j]! * deviates[s * perDraw + j]!
+      columns[i]![kept] = x
+    }
+    if (columns[0]![kept]! < 0) kept += 1
   }
-  return { columns, posterior: prior, effective: priorCount }
+  // A prior that holds f to be 1 or more nearly always is not met; what was not drawn is as the last one that was.
+  return { columns: columns.map((column) => column.subarray(0, Math.max(1, kept))), posterior: prior, effective: kept }
 }
 
 /** One draw of a normal distribution into `point`; `z` is room for its deviates. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
+import { aBall, aCustomer, ago, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 let counter: Awaited<ReturnType<typeof shop.signIn>>

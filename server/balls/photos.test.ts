@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { aBall, aCustomer, testShop } from '../testing/shop.ts'
+import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {

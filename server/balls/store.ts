@@ -3,7 +3,7 @@ import type { Ball, BallInput, BallQuestion, Found, Page } from '@sleetfall/cont
 import { type SurfaceConstants, type SurfaceNow, surfaceLater } from '@sleetfall/core'
 import { nextPlay } from '../bag/store.ts'
 import type { Db } from '../database/db.ts'
-import { Conditions } from '../database/page.ts'
+import { Conditions, mostFound } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { ballPage } from '../present/lists.ts'
 import { settleShown } from '../present/settle.ts'
@@ -103,16 +103,16 @@ export async function updateBall(db: Db, input: BallInput, version: number, staf
 export function searchBalls(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().and('not retired').words(text, 'search')
   const named = new Conditions().and('not retired').words(text, 'search').words(text, `(' ' || ball_name)`)
-  const order = 'order by ball_name collate "und-x-icu", ball_id limit 6'
+  const columns = 'ball_id, ball_name, customer_id, customer_name, place, shelf'
   return db.many(
-    `with named as (select *, 0 as place_found from ball_present ${named.where} ${order}),
-       others as (select *, 1 as place_found from ball_present ${asked.where} ${order})
+    `with named as (select ${columns}, 0 as rank from ball_present ${named.where} limit ${mostFound}),
+       others as (select ${columns}, 1 as rank from ball_present ${asked.where} limit ${mostFound})
      select 'ball' as kind, ball_id as id, ball_name as title,
        customer_name || ' · ' || case place when 'customer' then 'with the customer' when 'bench' then 'on the bench'
          else concat_ws(' ', 'shelf', nullif(shelf, '')) end as detail,
        customer_id
-     from (select * from named union all select * from others where ball_id not in (select ball_id from named)) found
-     order by place_found, ball_name collate "und-x-icu", ball_id limit 6`,
+     from (select * from named union all select * from others where ball_id not in (select ball_id from named)) as found
+     order by rank, ball_name collate "und-x-icu", ball_id limit 6`,
     named.values,
   )
 }

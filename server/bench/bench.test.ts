@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import type { Job } from '@sleetfall/contract'
 import { handRefresh, recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { benchHands } from '../testing/bench.ts'
-import { aBall, aCustomer, testShop } from '../testing/shop.ts'
+import { benchHands } from '../test/bench.ts'
+import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 let technician: Awaited<ReturnType<typeof shop.signIn>>

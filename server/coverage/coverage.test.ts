@@ -4,7 +4,7 @@ import { listBalls } from '../balls/store.ts'
 import { listCustomers } from '../customers/store.ts'
 import { ballListSchema, customerListSchema } from '@sleetfall/contract'
 import type { Database } from '../database/db.ts'
-import { testDatabase } from '../testing/shop.ts'
+import { testDatabase } from '../test/shop.ts'
 import { importShopFile } from '../transfer/shopFile.ts'
 import { coverageOf } from './service.ts'
 

@@ -1,7 +1,7 @@
 import type { Customer, CustomerInput, CustomerQuestion, Found, Page } from '@sleetfall/contract'
 import { dominance, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { Conditions, countUpTo, part } from '../database/page.ts'
+import { Conditions, countUpTo, mostFound, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 
@@ -85,7 +85,7 @@ export function searchCustomers(db: Db, text: string): Promise<Found[]> {
     `select 'customer' as kind, id, name as title,
        concat_ws(' · ', case hand when 'left' then 'left-hander' else 'right-hander' end, nullif(distinction, '')) as detail,
        id as customer_id
-     from customer c ${asked.where} order by name collate "und-x-icu", distinction, id limit 6`,
+     from (select * from customer c ${asked.where} limit ${mostFound}) as found order by name collate "und-x-icu", distinction, id limit 6`,
     asked.values,
   )
 }

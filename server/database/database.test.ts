@@ -4,7 +4,7 @@ import { cpSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, test } from '@jest/globals'
-import { emptyDatabaseUrl, testDatabase } from '../testing/shop.ts'
+import { emptyDatabaseUrl, testDatabase } from '../test/shop.ts'
 import { openDatabase } from './db.ts'
 import { migrate } from './migrate.ts'
 

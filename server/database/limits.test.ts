@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import { type LimitName, limits } from '@sleetfall/core'
-import { testDatabase } from '../testing/shop.ts'
+import { testDatabase } from '../test/shop.ts'
 
 /** Columns whose quantity has another name than they. */
 const quantityOf: Readonly<Record<string, LimitName>> = {

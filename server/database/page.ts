@@ -42,6 +42,9 @@ export async function countUpTo(db: Db, from: string, { where, values }: Conditi
   return count
 }
 
+/** Of what a word finds the search field orders so many: a word that thousands have finds any of them, and is typed on. */
+export const mostFound = 400
+
 /** `limit … offset …` of a question. */
 export const part = (conditions: Conditions, { limit, offset }: Pick<PageQuestion, 'limit' | 'offset'>) =>
   `limit ${conditions.mark(limit)} offset ${conditions.mark(offset)}`

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { type ServerResponse, createServer } from 'node:http'
 import type { Job } from '@sleetfall/contract'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { benchHands } from '../testing/bench.ts'
-import { aBall, aCustomer, testShop } from '../testing/shop.ts'
+import { benchHands } from '../test/bench.ts'
+import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
 /** A device by the interface that the stand-ins have, told by the test what to say. */
 function fakeDevice() {

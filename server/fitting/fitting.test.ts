@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Ball, BallEvent, GripSheet, NamedLayout } from '@sleetfall/contract'
-import { aBall, aCustomer, testShop } from '../testing/shop.ts'
+import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {

@@ -12,7 +12,7 @@ import { areas, createApp } from '../app.ts'
 import { openDatabase } from '../database/db.ts'
 import { openDevices } from '../equipment/hub.ts'
 import { openMotionPool } from '../motion/pool.ts'
-import { aBall, aCustomer, ago, password, testShop } from '../testing/shop.ts'
+import { aBall, aCustomer, ago, password, testShop } from '../test/shop.ts'
 import { access, leastRole } from './access.ts'
 import type { Context } from './context.ts'
 

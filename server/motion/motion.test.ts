@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { MapLine, MapMessage } from '@sleetfall/contract'
 import { GivenUp, mapTasks, perform } from '@sleetfall/core'
-import { aBall, aCustomer, testShop } from '../testing/shop.ts'
+import { aBall, aCustomer, testShop } from '../test/shop.ts'
 import { openMotionPool } from './pool.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>

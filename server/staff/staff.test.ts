@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import supertest from 'supertest'
-import { password, testShop } from '../testing/shop.ts'
+import { password, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { SurfacePage } from '@sleetfall/contract'
 import { recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
+import { aBall, aCustomer, ago, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 let technician: Awaited<ReturnType<typeof shop.signIn>>

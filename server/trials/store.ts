@@ -15,7 +15,7 @@ import type {
 import { type Evidence, type OwnSpread, ownSpread, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
-import { Conditions, countUpTo, orderBy, part } from '../database/page.ts'
+import { Conditions, countUpTo, mostFound, orderBy, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
@@ -284,7 +284,8 @@ export function searchTrials(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().words(text, 'w.words')
   return db.many(
     `select 'trial' as kind, t.id, w.question as title, w.customer_name as detail, t.customer_id
-     from trial_words w join trial t on t.id = w.trial_id ${asked.where} order by w.started_at desc limit 4`,
+     from (select * from trial_words w ${asked.where} limit ${mostFound}) w join trial t on t.id = w.trial_id
+     order by w.started_at desc limit 4`,
     asked.values,
   )
 }

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import type { Job, SurfacePage, UpkeepRow } from '@sleetfall/contract'
 import { recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { benchHands } from '../testing/bench.ts'
-import { aBall, aCustomer, ago, testShop } from '../testing/shop.ts'
+import { benchHands } from '../test/bench.ts'
+import { aBall, aCustomer, ago, testShop } from '../test/shop.ts'
 import { sendWaiting } from './store.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
