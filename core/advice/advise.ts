@@ -1,6 +1,5 @@
-import jsonLogic from 'json-logic-js'
 import type { AdviceFacts } from './facts.ts'
-import { type AdviceRule, adviceRules } from './rules.ts'
+import { type AdviceRule, type HeldRule, adviceRules } from './rules.ts'
 
 export interface Advice {
   /** Rules whose condition holds, those that name the complaint first. */
@@ -9,12 +8,14 @@ export interface Advice {
   readonly contradictions: readonly (readonly [string, string])[]
 }
 
-const asksComplaint = (rule: AdviceRule) => JSON.stringify(rule.when).includes('"complaint"')
+/** Whether a rule speaks because of what the bowler says, and not of the ball alone. */
+const ofComplaint = (rule: HeldRule, facts: AdviceFacts) =>
+  facts.complaint !== null && !rule.when({ ...facts, complaint: null })
 
 /** Evaluates rules of thumb on a ball's state and complaint. Rules contradict when one wants it rougher and another smoother, or left alone. */
-export function advise(facts: AdviceFacts, rules: readonly AdviceRule[] = adviceRules): Advice {
-  const fired = rules.filter((rule) => Boolean(jsonLogic.apply(rule.when, facts)))
-  const ordered = [...fired].sort((a, b) => Number(asksComplaint(b)) - Number(asksComplaint(a)))
+export function advise(facts: AdviceFacts, rules: readonly HeldRule[] = adviceRules): Advice {
+  const fired = rules.filter((rule) => rule.when(facts))
+  const ordered = [...fired].sort((a, b) => Number(ofComplaint(b, facts)) - Number(ofComplaint(a, facts)))
   const opposed = (a: AdviceRule, b: AdviceRule) =>
     a.direction !== 'none' && b.direction !== 'none' && a.direction !== b.direction
   const contradictions = ordered.flatMap((a, i) =>

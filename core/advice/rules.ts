@@ -1,4 +1,4 @@
-import type { RulesLogic } from 'json-logic-js'
+import type { AdviceFacts } from './facts.ts'
 
 /** What a rule wants done to the surface; 'none' for rules about oil, cleaning and the order of things. */
 export type Direction = 'rougher' | 'smoother' | 'leave' | 'none'
@@ -7,8 +7,6 @@ export type AdvisedWork = 'resurface' | 'polish' | 'refresh' | 'clean' | 'extrac
 export interface AdviceRule {
   readonly id: string
   readonly about: 'surface' | 'upkeep'
-  /** JsonLogic over `AdviceFacts`; plain data, so that a shop can change it. */
-  readonly when: RulesLogic
   readonly direction: Direction
   readonly work: AdvisedWork
   /** Grit that the rule names. */
@@ -19,18 +17,46 @@ export interface AdviceRule {
   readonly school: string | null
 }
 
-const v = (name: string): RulesLogic => ({ var: name })
-const is = (name: string, value: string | boolean | null): RulesLogic => ({ '==': [v(name), value] })
-const known = (name: string): RulesLogic => ({ '!=': [v(name), null] })
-const atLeast = (name: string, value: number): RulesLogic => ({ and: [known(name), { '>=': [v(name), value] }] })
-const atMost = (name: string, value: number): RulesLogic => ({ and: [known(name), { '<=': [v(name), value] }] })
-const all = (...parts: RulesLogic[]): RulesLogic => ({ and: parts })
-const any = (...parts: RulesLogic[]): RulesLogic => ({ or: parts })
+/** A rule with whether it speaks of some facts; a fact that is not known lets no rule speak that asks for it. */
+export interface HeldRule extends AdviceRule {
+  readonly when: (facts: AdviceFacts) => boolean
+}
+type When = HeldRule['when']
+type Amount = { [K in keyof AdviceFacts]: AdviceFacts[K] extends number | null ? K : never }[keyof AdviceFacts]
+
+const is =
+  <K extends keyof AdviceFacts>(name: K, value: AdviceFacts[K]): When =>
+  (facts) =>
+    facts[name] === value
+const known =
+  (name: keyof AdviceFacts): When =>
+  (facts) =>
+    facts[name] !== null
+const atLeast =
+  (name: Amount, value: number): When =>
+  (facts) => {
+    const amount = facts[name]
+    return amount !== null && amount >= value
+  }
+const atMost =
+  (name: Amount, value: number): When =>
+  (facts) => {
+    const amount = facts[name]
+    return amount !== null && amount <= value
+  }
+const all =
+  (...parts: readonly When[]): When =>
+  (facts) =>
+    parts.every((part) => part(facts))
+const any =
+  (...parts: readonly When[]): When =>
+  (facts) =>
+    parts.some((part) => part(facts))
 
 type Body = Pick<AdviceRule, 'advice' | 'reason'> & Partial<Pick<AdviceRule, 'grit' | 'school'>>
 const rule =
   (about: AdviceRule['about'], direction: Direction, work: AdvisedWork) =>
-  (id: string, when: RulesLogic, body: Body): AdviceRule => ({
+  (id: string, when: When, body: Body): HeldRule => ({
     id,
     about,
     when,
@@ -47,7 +73,7 @@ const leave = rule('surface', 'leave', 'play')
 const upkeep = (work: AdvisedWork) => rule('upkeep', 'none', work)
 
 /** Rules of thumb on surface and upkeep: starting data, to be changed by the shop. */
-export const adviceRules: readonly AdviceRule[] = [
+export const adviceRules: readonly HeldRule[] = [
   rougher('earlier', any(is('complaint', 'too-late'), is('complaint', 'straight')), {
     advice: 'Go a step coarser.',
     reason: 'A rougher cover finds traction sooner, so the ball reads earlier.',

@@ -1,4 +1,4 @@
-import { type AdviceRule, adviceRules } from '@sleetfall/core'
+import { type AdviceRule, type HeldRule, adviceRules } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
 
@@ -6,7 +6,7 @@ const offIds = async (db: Db) =>
   new Set((await db.many<{ ruleId: string }>('select rule_id from advice_rule_off')).map((row) => row.ruleId))
 
 /** Rules of thumb that the shop holds. */
-export async function rulesHeld(db: Db): Promise<readonly AdviceRule[]> {
+export async function rulesHeld(db: Db): Promise<readonly HeldRule[]> {
   const off = await offIds(db)
   return adviceRules.filter((rule) => !off.has(rule.id))
 }
