@@ -144,6 +144,7 @@ test('the counter is offered nothing that would be refused', async ({ page }) =>
   await expect(page.getByRole('button', { name: 'Mend' })).toHaveCount(0)
   // What she may: take in, log, promise.
   await page.goto('/rack')
+  await page.getByRole('textbox', { name: 'Filter balls' }).fill('Sandglim')
   await page.getByRole('button', { name: 'Open Sandglim' }).click()
   await page.getByRole('button', { name: '+1 game' }).click()
   await expect(page.getByText('1 game logged for Sandglim')).toBeVisible()

@@ -109,6 +109,8 @@ export async function openCustomer(page: Page, name: string): Promise<void> {
 /** Opens the surface page of a ball, the way from the rack. */
 export async function openSurface(page: Page, ball: string): Promise<void> {
   await page.goto('/rack')
+  // The whole shop's balls come in parts.
+  await page.getByRole('textbox', { name: 'Filter balls' }).fill(ball)
   await page.getByRole('button', { name: `Open ${ball}`, exact: true }).click()
   await page.getByRole('link', { name: 'Surface', exact: true }).click()
   await page.getByRole('heading', { name: `Surface of ${ball}`, level: 1 }).waitFor()

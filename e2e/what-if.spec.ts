@@ -61,6 +61,8 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   await expect(page).not.toHaveURL(/surface=/)
   await page.getByRole('button', { name: 'Save as prediction' }).click()
   await expect(page.getByText('Kept as a prediction')).toBeVisible()
+  const asked = new URL(page.url()).searchParams
+  const foretold = { laydown: Number(asked.get('laydown')), target: Number(asked.get('target')) }
   const entry = await value('Entry board').textContent()
   await page.goto(page.url())
   await expect(value('Entry board')).toHaveText(entry!)
@@ -91,6 +93,13 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   await form.getByRole('button', { name: 'Begin the trial' }).click()
   const scores = page.getByRole('region', { name: 'Foretold before the shots' })
   await expect(scores).toContainText('No entry boards to hold it against yet')
+  // Thrown elsewhere than foretold it is not held against it.
+  await page.getByLabel('Target board').fill('20')
+  await page.getByLabel('Entry board').fill('11.2')
+  await page.keyboard.press('Enter')
+  await expect(scores).toContainText('Other line')
+  await page.getByLabel('Target board').fill(String(Math.round(foretold.target)))
+  await page.getByLabel('Feet (slide board)').fill(String(Math.round(foretold.laydown + 6)))
   for (const board of ['11', '11.5', '10.5']) {
     await page.getByLabel('Entry board').fill(board)
     await page.keyboard.press('Enter')

@@ -68,7 +68,8 @@ const questionOf = (
       JSON.stringify([
         cover,
         Math.round(100 * Math.log(startRaUm)),
-        readings,
+        // Kept as JSON their keys come back in another order.
+        readings.map(({ games, grit }) => [games, grit]),
         wearFastShare,
         wearFastGames,
         wearSlowGames,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AdviceGiven, BallEvent, SurfacePage } from '@sleetfall/contract'
 import { type Complaint, complaints } from '@sleetfall/core'
+import { useTimeoutFn } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
@@ -57,12 +58,15 @@ async function load() {
     page.value = now
     events.value = history
     error.value = null
+    if (now.fitWanted) lookAgain()
     await ask()
   } catch (problem) {
     lost.value = problem instanceof ApiError && problem.problem.status === 404
     error.value = errorText(problem)
   }
 }
+/** A reading is fitted behind: the page looks again until its curve has come. */
+const { start: lookAgain } = useTimeoutFn(() => load(), 900, { immediate: false })
 async function ask() {
   await notices.attempt(async () => (advice.value = await loadAdvice(ballId.value, complaint.value, patternId.value)))
 }
@@ -80,6 +84,13 @@ const why = computed(() => {
   return page.value.sharedBalls > 0
     ? t('surface.page.sharedFrom', { n: page.value.sharedBalls, from }, page.value.sharedBalls)
     : t('surface.page.assumedFrom', { from })
+})
+/** A reading since the last game moved the curve and is not the figure itself: it is said beside it. */
+const justRead = computed(() => {
+  const surface = page.value?.surface
+  return surface?.provenance === 'fitted' && surface.gamesSinceScan === 0 && surface.lastScan
+    ? t('surface.justRead', { grit: roundGrit(surface.lastScan.grit) })
+    : ''
 })
 /** What was put on it, newest first; readings and oil work beside it. */
 const work = computed(() =>
@@ -155,7 +166,7 @@ async function changed() {
       <section class="panel chart" :aria-label="t('surface.page.curve')">
         <SurfaceChart v-if="page.curve" :page="page" />
         <p v-else>{{ t('surface.page.noCurve') }}</p>
-        <p class="small soft">{{ why }} {{ t('surface.page.offTrackNote') }}</p>
+        <p class="small soft">{{ why }} {{ justRead }} {{ t('surface.page.offTrackNote') }}</p>
       </section>
       <div class="stack side">
         <section class="panel stack" :aria-label="t('surface.page.now')">
