@@ -1,0 +1,182 @@
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
+import { randomUUID } from 'node:crypto'
+import type { ShotInput, Trial } from '@sleetfall/contract'
+import type { Pinia } from 'pinia'
+import { serveWith } from '../test/inApp.ts'
+
+/** A page as far as the queue needs one: its events, and what a device keeps over a reload. */
+class Page extends EventTarget {
+  readonly kept = new Map<string, string>()
+  readonly localStorage = {
+    getItem: (key: string) => this.kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void this.kept.set(key, value),
+    removeItem: (key: string) => void this.kept.delete(key),
+  }
+}
+const page = new Page()
+type Queue = typeof import('./shotQueue.ts')
+type Trials = typeof import('./store.ts')
+let queues: Queue
+let stores: Trials
+let pinias: typeof import('pinia')
+beforeAll(async () => {
+  const document = Object.assign(new EventTarget(), { createElement: () => ({}) })
+  Object.assign(globalThis, { window: page, document, localStorage: page.localStorage, Storage: class {} })
+  pinias = await import('pinia')
+  queues = await import('./shotQueue.ts')
+  stores = await import('./store.ts')
+})
+afterAll(() => {
+  for (const name of ['window', 'document', 'localStorage', 'Storage']) Reflect.deleteProperty(globalThis, name)
+})
+
+const trialId = randomUUID()
+const shot = (change: Partial<ShotInput> = {}): ShotInput => ({
+  id: randomUUID(),
+  side: 'control',
+  thrownAt: new Date().toISOString(),
+  feetBoard: 25,
+  targetBoard: 12,
+  read: null,
+  entryBoard: 17,
+  leave: null,
+  ...change,
+})
+/** A server that keeps shots as ours does: a repeated one is the same shot. */
+function lane() {
+  const taken: ShotInput[] = []
+  const state = { mode: 'up' as 'up' | 'away' | 'cut' | 'refuses' | 'signed-out' }
+  const server = serveWith((method, path) => {
+    if (state.mode === 'away') return 'away'
+    if (state.mode === 'signed-out')
+      return { status: 401, body: { code: 'not-signed-in', detail: 'Sign in', status: 401 } }
+    if (state.mode === 'refuses')
+      return {
+        status: 422,
+        body: {
+          code: 'invalid-input',
+          detail: 'no',
+          status: 422,
+          fields: [{ path: 'entryBoard', message: 'Entry board: -2 to 41' }],
+        },
+      }
+    const sent = server.asked.at(-1)!.body as ShotInput
+    if (method === 'POST' && path.endsWith('/shots') && !taken.some((one) => one.id === sent.id)) taken.push(sent)
+    if (state.mode === 'cut') return 'cut'
+    return { status: 200, body: { id: trialId, version: taken.length, shots: [...taken] } as unknown as Trial }
+  })
+  return { server, taken, state }
+}
+let now: ReturnType<typeof lane>
+let pinia: Pinia
+/** The page is opened, or opened again on the same device. */
+function openPage(): void {
+  if (pinia) pinias.disposePinia(pinia)
+  pinias.setActivePinia((pinia = pinias.createPinia()))
+}
+beforeEach(() => {
+  jest.useFakeTimers()
+  page.kept.clear()
+  openPage()
+  now = lane()
+})
+afterEach(() => {
+  now.server.restore()
+  jest.useRealTimers()
+})
+const rest = (ms = 50) => jest.advanceTimersByTimeAsync(ms)
+
+describe('shots typed at the lane', () => {
+  test('go out in their order, and what the server then has is shown', async () => {
+    const queue = queues.useShotQueue()
+    const shots = [shot(), shot({ side: 'variant' }), shot()]
+    for (const one of shots) queue.add(trialId, one)
+    await rest()
+    expect(now.taken.map((one) => one.id)).toEqual(shots.map((one) => one.id))
+    expect(queue.waiting).toEqual([])
+    expect(stores.useTrials().byId.get(trialId)!.shots).toHaveLength(3)
+  })
+
+  test('wait on the device while nobody answers, also over a reload, and are sent once it is back', async () => {
+    now.state.mode = 'away'
+    const queue = queues.useShotQueue()
+    const shots = [shot(), shot()]
+    for (const one of shots) queue.add(trialId, one)
+    await rest()
+    expect([queue.away, queue.unsent.length]).toEqual([true, 2])
+    await rest(20)
+    // The page is loaded again: another store, the same device.
+    openPage()
+    const again = queues.useShotQueue()
+    expect(again.of(trialId).map((one) => one.shot.id)).toEqual(shots.map((one) => one.id))
+    now.state.mode = 'up'
+    page.dispatchEvent(new Event('online'))
+    await rest()
+    expect(now.taken.map((one) => one.id)).toEqual(shots.map((one) => one.id))
+    expect([again.away, again.waiting.length]).toEqual([false, 0])
+  })
+
+  test('are tried again by themselves every few seconds', async () => {
+    now.state.mode = 'away'
+    const queue = queues.useShotQueue()
+    queue.add(trialId, shot())
+    await rest()
+    const before = now.server.asked.length
+    await rest(4100)
+    expect(now.server.asked.length).toBeGreaterThan(before)
+    now.state.mode = 'up'
+    await rest(4100)
+    expect([now.taken.length, queue.waiting.length]).toEqual([1, 0])
+  })
+
+  test('whose answer broke off are asked again under the same id and stay one', async () => {
+    now.state.mode = 'cut'
+    const queue = queues.useShotQueue()
+    queue.add(trialId, shot())
+    await rest()
+    expect([now.taken.length, queue.waiting.length]).toEqual([1, 1])
+    now.state.mode = 'up'
+    await rest(4100)
+    expect([now.taken.length, queue.waiting.length]).toEqual([1, 0])
+    expect(new Set(now.server.asked.map((one) => one.writeId)).size).toBe(1)
+  })
+
+  test('one that is refused says why and does not hold up those behind it', async () => {
+    const queue = queues.useShotQueue()
+    now.state.mode = 'refuses'
+    queue.add(trialId, shot({ entryBoard: 99 }))
+    await rest()
+    expect(queue.waiting[0]!.refused).toBe('Entry board: -2 to 41')
+    expect(queue.unsent).toEqual([])
+    now.state.mode = 'up'
+    queue.add(trialId, shot())
+    await rest()
+    expect(now.taken).toHaveLength(1)
+    queue.drop(queue.waiting[0]!.shot.id)
+    expect(queue.waiting).toEqual([])
+  })
+
+  test('wait without a word while the session has ended', async () => {
+    now.state.mode = 'signed-out'
+    const queue = queues.useShotQueue()
+    queue.add(trialId, shot())
+    await rest()
+    expect(queue.waiting.map((one) => one.refused)).toEqual([null])
+    now.state.mode = 'up'
+    await rest(4100)
+    expect(queue.waiting).toEqual([])
+  })
+
+  test('closing the page asks first as long as one is not sent', async () => {
+    const queue = queues.useShotQueue()
+    const leaving = () => {
+      const event = new Event('beforeunload', { cancelable: true })
+      page.dispatchEvent(event)
+      return event.defaultPrevented
+    }
+    expect(leaving()).toBe(false)
+    now.state.mode = 'away'
+    queue.add(trialId, shot())
+    expect(leaving()).toBe(true)
+  })
+})
