@@ -4,7 +4,13 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 /** How much of a list is shown, and the way to more of it. */
-const props = defineProps<{ shown: number; total: number; busy: boolean }>()
+const props = defineProps<{
+  shown: number
+  total: number
+  busy: boolean
+  /** What is counted, where the list does not say it itself. */
+  what?: string
+}>()
 const emit = defineEmits<{ more: [] }>()
 const { t, n } = useI18n()
 const all = computed(() =>
@@ -14,7 +20,9 @@ const all = computed(() =>
 
 <template>
   <div class="row more">
-    <span class="soft" role="status">{{ t('controls.list.shown', { shown: n(shown), all }, total) }}</span>
+    <span class="soft" role="status"
+      >{{ t('controls.list.shown', { shown: n(shown), all }, total) }} {{ total > 0 ? what : '' }}</span
+    >
     <v-btn v-if="shown < total" size="small" :loading="busy" @click="emit('more')">{{ t('controls.list.more') }}</v-btn>
   </div>
 </template>

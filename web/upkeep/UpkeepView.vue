@@ -176,6 +176,7 @@ const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.loc
           :shown="groups.length"
           :total="Math.max(groups.length, upkeep.board?.total ?? 0)"
           :busy="upkeep.busy"
+          :what="t('upkeep.customers')"
           @more="upkeep.more"
         />
       </div>

@@ -1,5 +1,6 @@
 export default {
   title: 'Upkeep',
+  customers: 'customers',
   due: 'Due',
   now: 'now',
   whenIn: 'when it comes in',
