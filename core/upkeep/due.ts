@@ -15,6 +15,7 @@ export const dueReasons = [
   'fixed-games',
   'leaves-window',
   'outside-window',
+  'likely-outside',
   'event',
   'extract-heavy',
   'extract-light',
@@ -41,6 +42,7 @@ export interface UpkeepBall {
     SurfaceNow,
     | 'asked'
     | 'status'
+    | 'provenance'
     | 'gamesLeft'
     | 'gamesLeftRange'
     | 'gamesOnSurface'
@@ -102,7 +104,10 @@ function surfaceDue(ball: UpkeepBall, policy: UpkeepPolicy, play: Play, nowMs: n
   if (school === 'before-events') return eventDue(ball, policy, play, nowMs)
   if (surface.status === 'unknown') return inGames('scan', 'surface-unknown', 0)
   if (surface.status === 'too-smooth' || surface.status === 'too-rough')
-    return inGames('resurface', 'outside-window', 0)
+    // By assumed wear alone it is only likely: a reading comes before work, as the rack says.
+    return surface.provenance === 'assumed'
+      ? inGames('scan', 'likely-outside', 0)
+      : inGames('resurface', 'outside-window', 0)
   if (surface.gamesLeft === null) return null
   const at = (games: number) => afterGames(nowMs, games, play.gamesPerWeek)
   const range = surface.gamesLeftRange

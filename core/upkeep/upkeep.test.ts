@@ -31,6 +31,7 @@ const ball = (change: Partial<UpkeepBall['surface']> = {}, rest: Partial<UpkeepB
   surface: {
     asked: true,
     status: 'in-window',
+    provenance: 'fitted',
     gamesLeft: 9,
     gamesLeftRange: [6, 14],
     gamesOnSurface: 6,
@@ -53,6 +54,19 @@ describe('what is due', () => {
     for (const school of schools) expect(surfaceDue(school, ball(worn))).toBeUndefined()
     expect(surfaceDue('fixed-games', ball(worn, { schoolChosen: true }))).toMatchObject({ asked: true })
     expect(surfaceDue('by-measurement', ball({ status: 'too-smooth', gamesLeft: 0 }))).toMatchObject({ asked: true })
+  })
+
+  test('what is outside by assumed wear alone is read before it is worked on; what was read is brought back', () => {
+    for (const status of ['too-smooth', 'too-rough'] as const) {
+      const likely = under('by-measurement', ball({ status, provenance: 'assumed', gamesLeft: 0 }))
+      expect(likely.find((due) => due.work !== 'extract')).toMatchObject({
+        ...{ work: 'scan', reason: 'likely-outside', games: 0, asked: true },
+      })
+      for (const provenance of ['fitted', 'measured'] as const)
+        expect(surfaceDue('by-measurement', ball({ status, provenance, gamesLeft: 0 }))).toMatchObject({
+          ...{ work: 'resurface', reason: 'outside-window', games: 0 },
+        })
+    }
   })
 
   test('what was resurfaced and not yet played is not due again, under any school', () => {

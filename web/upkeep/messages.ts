@@ -23,6 +23,7 @@ export default {
     'fixed-games': 'by the count of games',
     'leaves-window': 'then the surface leaves its window',
     'outside-window': 'the surface is outside its window',
+    'likely-outside': 'by assumed wear it is outside its window; a reading tells before work is done',
     event: 'so that it has settled before the event',
     'extract-heavy': 'by the count of games on much oil',
     'extract-light': 'by the count of games',
