@@ -2,16 +2,21 @@ import type { Ball, BallEvent, SurfacePage } from '@sleetfall/contract'
 import {
   type AdviceFacts,
   type Complaint,
+  type CoverFamily,
+  type KeptFit,
   type OilCorrection,
   type SurfaceConstants,
   type WearBand,
+  type WearPrior,
   advise,
   assumedFit,
   asymmetricFromIn,
   fitBall,
+  fitOfKept,
   fitQuestion,
   type FitFunction,
   gritOfRa,
+  keepFit,
   isReactive,
   raOfGrit,
   recipeByKey,
@@ -21,6 +26,7 @@ import {
   surfaceNow,
   twins,
 } from '@sleetfall/core'
+import { LRUCache } from 'lru-cache'
 import { startsOf } from '../bag/nextDay.ts'
 import { playAhead, tournamentsOf } from '../bag/store.ts'
 import { asSurfaceEvents, eventsOfBall } from '../balls/events.ts'
@@ -61,7 +67,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
   const expectation = () => experience.expectationOf(ballId, ball.cover)
   const { prior, ballsBehind } = expectation()
   // Without readings of its own a ball is what is expected of it, which needs no looking for.
-  const expected: FitFunction = (cover, start, _readings, own) => fitBall(cover, start, [], own, prior)
+  const expected: FitFunction = (cover, start) => expectedFit(cover, start, constants, prior)
   const read = curve?.readings.some((reading) => reading.games > 0) ?? false
   const band = curve ? bandOf(ball, constants, read ? fits.of(ballId, expectation) : expected) : []
   return {
@@ -91,6 +97,18 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
     gamesPerWeekAssumed: gamesPerWeek === null,
     labelDisagrees: labelAgainstScan(ball, events),
   }
+}
+
+/** Curves of balls without readings, by what they are expected from: the same recipe on the same cover is asked for again and again. */
+const expectedFits = new LRUCache<string, KeptFit>({ max: 500 })
+
+/** What is expected of a surface before it was read; its start counts in steps of 1 %. */
+function expectedFit(cover: CoverFamily, startRaUm: number, constants: SurfaceConstants, prior: WearPrior | undefined) {
+  const start = Math.exp(Math.round(100 * Math.log(startRaUm)) / 100)
+  const key = JSON.stringify([cover, start, constants, prior])
+  let kept = expectedFits.get(key)
+  if (!kept) expectedFits.set(key, (kept = keepFit(fitBall(cover, start, [], constants, prior))))
+  return fitOfKept(kept)
 }
 
 function bandOf(ball: Ball, constants: SurfaceConstants, fit: FitFunction): WearBand[] {

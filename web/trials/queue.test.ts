@@ -1,8 +1,11 @@
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import type { ShotInput, Trial } from '@sleetfall/contract'
+import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
+import type { useShotQueue } from './shotQueue.ts'
+import type { useTrials } from './store.ts'
 
 /** A page as far as the queue needs one: its events, and what a device keeps over a reload. */
 class Page extends EventTarget {
@@ -14,14 +17,12 @@ class Page extends EventTarget {
   }
 }
 const page = new Page()
-type Queue = typeof import('./shotQueue.ts')
-type Trials = typeof import('./store.ts')
-let queues: Queue
-let stores: Trials
-let pinias: typeof import('pinia')
+let queues: { readonly useShotQueue: typeof useShotQueue }
+let stores: { readonly useTrials: typeof useTrials }
+let pinias: Pick<typeof Pinias, 'createPinia' | 'disposePinia' | 'setActivePinia'>
 beforeAll(async () => {
   const document = Object.assign(new EventTarget(), { createElement: () => ({}) })
-  Object.assign(globalThis, { window: page, document, localStorage: page.localStorage, Storage: class {} })
+  Object.assign(globalThis, { window: page, document, localStorage: page.localStorage, Storage: Page })
   pinias = await import('pinia')
   queues = await import('./shotQueue.ts')
   stores = await import('./store.ts')
