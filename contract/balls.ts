@@ -20,6 +20,7 @@ import {
   pastTime,
   quantity,
   requiredText,
+  text,
   wholeQuantity,
 } from './fields.ts'
 import { recipeStepsSchema } from './recipes.ts'
@@ -100,7 +101,7 @@ export const ballEventSchemas = {
     ...eventBase,
     kind: oneOf('Kind', ['surfaced']),
     steps: recipeStepsSchema,
-    recipeKey: yup.string().nullable().default(null),
+    recipeKey: text('Recipe').max(60, 'Recipe: at most 60 characters').nullable().default(null),
     /** Grit that was meant, when the work stopped before its last step. */
     targetGrit: quantity('scannedGrit', 'Target grit').optional(),
   }),

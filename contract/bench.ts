@@ -20,6 +20,7 @@ import {
   quantity,
   recordVersion,
   requiredText,
+  text,
 } from './fields.ts'
 import { recipeStepSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
@@ -31,7 +32,7 @@ export const jobSchema = yup.object({
   id: identifier(),
   ballId: identifier('Ball'),
   kind: oneOf('Work', jobKinds),
-  recipeKey: yup.string().nullable().default(null),
+  recipeKey: text('Recipe').max(60, 'Recipe: at most 60 characters').nullable().default(null),
   steps: yup
     .array(recipeStepSchema)
     .max(12, 'Recipe: at most 12 steps')
@@ -86,16 +87,18 @@ export const stepDoneSchema = yup.object({
   minutesDone: yup
     .number()
     .label('Minutes in the water')
-    .min(0, 'Minutes in the water: 0 or more')
-    .max(240, 'Minutes in the water: at most 240')
+    .typeError('Minutes in the water: 0 to 240')
+    .min(0, 'Minutes in the water: 0 to 240')
+    .max(240, 'Minutes in the water: 0 to 240')
     .nullable()
     .default(null),
   sidesDone: yup
     .number()
     .label('Sides done')
-    .integer('Sides done: a whole number')
-    .min(0, 'Sides done: 0 or more')
-    .max(12, 'Sides done: at most 12')
+    .typeError('Sides done: a whole number, 0 to 12')
+    .integer('Sides done: a whole number, 0 to 12')
+    .min(0, 'Sides done: 0 to 12')
+    .max(12, 'Sides done: 0 to 12')
     .nullable()
     .default(null),
   /** Why the ball goes into water that is cooler than wanted. */
@@ -106,7 +109,14 @@ export const stepDoneSchema = yup.object({
 })
 /** How far a step has come: sides done, since when the present one runs, holes ticked. Kept so that a reload or another tablet goes on. */
 export const stepProgressSchema = yup.object({
-  sidesDone: yup.number().integer().min(0).max(12).default(0),
+  sidesDone: yup
+    .number()
+    .label('Sides done')
+    .typeError('Sides done: a whole number, 0 to 12')
+    .integer('Sides done: a whole number, 0 to 12')
+    .min(0, 'Sides done: 0 to 12')
+    .max(12, 'Sides done: 0 to 12')
+    .default(0),
   sideStartedAt: moment('Side begun').nullable().default(null),
   ticks: yup.array(yup.string().max(20).required()).max(12).default([]),
 })

@@ -68,6 +68,7 @@ export const stockBallSchema = yup.object({
   weightLb: figure('weightLb', 'Weight'),
   inStock: yup
     .number()
+    .label('In stock')
     .integer('In stock: a whole number, 0 to 999')
     .typeError('In stock: a whole number, 0 to 999')
     .min(0, 'In stock: a whole number, 0 to 999')

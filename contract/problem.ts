@@ -44,8 +44,27 @@ export type ProblemCode =
 export type Checked<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fields: readonly FieldProblem[] }
 
+/** Names that every object has by birth are no fields, and schemas stumble over them. */
+const isNoField = (key: string) => key in Object.prototype
+const mostDeep = 40
+
+/** Path of the first field that no record may have, or that lies deeper than any record; null when there is none. */
+function forbidden(input: unknown, path = '', depth = 0): string | null {
+  if (typeof input !== 'object' || input === null) return null
+  if (depth > mostDeep) return path
+  for (const [key, value] of Object.entries(input)) {
+    const here = path === '' ? key : `${path}.${key}`
+    if (isNoField(key)) return here
+    const inside = forbidden(value, here, depth + 1)
+    if (inside !== null) return inside
+  }
+  return null
+}
+
 /** Checks and casts input; every problem is reported at once, one per field. */
 export function check<S extends AnySchema>(schema: S, input: unknown): Checked<InferType<S>> {
+  const path = forbidden(input)
+  if (path !== null) return { ok: false, fields: [{ path, message: `${path.slice(0, 80)}: there is no such field` }] }
   try {
     return { ok: true, value: schema.validateSync(input, { abortEarly: false, stripUnknown: true }) }
   } catch (error) {

@@ -1,8 +1,8 @@
 import { procedureFor } from '../bench/procedure.ts'
 import { assumedGamesPerWeek } from '../bench/promise.ts'
-import { type Finish, type RecipeStep, applyRecipe, handRefresh } from '../surface/recipe.ts'
+import { type Finish, type RecipeStep, applyRecipe, cutShare, handRefresh } from '../surface/recipe.ts'
 import { gritOfRa } from '../surface/grit.ts'
-import { type WearParameters, wornRaUm } from '../surface/wear.ts'
+import { type WearParameters, ageAfterCut, startThrough, wornRaUm } from '../surface/wear.ts'
 import { type School, type UpkeepPolicy, schools } from './policy.ts'
 
 export interface SchoolCost {
@@ -63,14 +63,16 @@ function yearUnder(question: CostQuestion, policy: UpkeepPolicy): SchoolCost {
   let base = question.now.raBaseUm
   let start = question.startRaUm
   let age = question.gamesOnSurface
+  let sinceTouched = question.gamesOnSurface
   let [resurfaces, touchUps, coverMm, inside] = [0, 0, 0, 0]
   const played: number[] = []
   const apply = (steps: readonly RecipeStep[], topUm: number) => {
     const done = applyRecipe({ raTopUm: topUm, raBaseUm: Math.max(base, topUm) }, steps)
     coverMm += done.coverRemovedMm
     base = done.raBaseUm
-    start = done.raTopUm
-    age = 0
+    // By hand only a part of the peaks is cut anew, as in a ball's own history.
+    age = ageAfterCut(wear, age, cutShare(steps))
+    start = age === 0 ? done.raTopUm : startThrough(wear, done.raTopUm, age)
   }
   for (let game = 0; game < games; game += 1) {
     const topUm = wornRaUm(wear, start, age)
@@ -82,14 +84,16 @@ function yearUnder(question: CostQuestion, policy: UpkeepPolicy): SchoolCost {
     if (full) {
       apply(recipe, topUm)
       resurfaces += 1
-    } else if (policy.school === 'every-series' && age >= policy.seriesGames) {
+    } else if (policy.school === 'every-series' && sinceTouched >= policy.seriesGames) {
       apply([touch], topUm)
       touchUps += 1
+      sinceTouched = 0
     }
     const playedUm = wornRaUm(wear, start, age)
     played.push(playedUm)
     if (playedUm >= window.minRaUm && playedUm <= window.maxRaUm) inside += 1
     age += 1
+    sinceTouched += 1
   }
   const nextGamesUm = played.slice(0, drawnGames)
   played.sort((a, b) => a - b)

@@ -1,13 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
-  type AdviceFacts,
   type UpkeepBall,
   type WorkQuestion,
-  adviceRules,
-  advise,
   applyRecipe,
-  coverFamilies,
   doubtsOf,
   dueWork,
   policyDefaults,
@@ -223,64 +219,5 @@ describe('what speaks against work', () => {
     expect(doubtsOf(question({ ...soak, cover: 'urethane' }))).toEqual(['urethane-extraction'])
     expect(doubtsOf(question({ ...soak, drying: true }))).toEqual(['ball-drying'])
     expect(doubtsOf(question(soak))).toEqual([])
-  })
-})
-
-describe('rules of thumb', () => {
-  const facts = (change: Partial<AdviceFacts> = {}): AdviceFacts => ({
-    complaint: null,
-    cover: 'solid',
-    reactive: true,
-    asymmetric: false,
-    grit: 2000,
-    polished: false,
-    status: 'in-window',
-    settled: true,
-    totalGames: 40,
-    gamesOnSurface: 4,
-    gamesSinceCleaning: 0,
-    gamesSinceExtraction: 10,
-    oilShare: 0.1,
-    style: null,
-    speedDominant: null,
-    revDominant: null,
-    lengthFt: null,
-    volumeMl: null,
-    flat: null,
-    twin: false,
-    ...change,
-  })
-  const fired = (change: Partial<AdviceFacts>) => advise(facts(change)).rules.map((rule) => rule.id)
-
-  test('speak to their case and stay silent about what is not known', () => {
-    expect(fired({ complaint: 'too-early' })).toContain('later')
-    expect(fired({ complaint: 'no-back-end' })).toContain('more-finish')
-    expect(fired({ cover: 'urethane', reactive: false, lengthFt: 36 })).toEqual(
-      expect.arrayContaining(['urethane-on-short', 'no-extraction']),
-    )
-    // Without a pattern no rule about length or volume may speak.
-    const lengthRules = adviceRules
-      .filter((rule) => /lengthFt|volumeMl/.test(JSON.stringify(rule.when)))
-      .map((rule) => rule.id)
-    fc.assert(
-      fc.property(fc.constantFrom(...coverFamilies), fc.boolean(), fc.boolean(), (cover, asymmetric, polished) => {
-        const said = fired({ cover, asymmetric, polished, complaint: 'straight' })
-        // 'very-early' and its like need a pattern for every branch.
-        expect(said.filter((id) => lengthRules.includes(id))).toEqual([])
-      }),
-    )
-  })
-
-  test('contradictions are paired, not settled', () => {
-    const { rules, contradictions } = advise(facts({ complaint: 'too-early', volumeMl: 30, lengthFt: 45, grit: 2000 }))
-    const direction = (id: string) => rules.find((rule) => rule.id === id)!.direction
-    expect(contradictions.length).toBeGreaterThan(0)
-    for (const [a, b] of contradictions) expect(direction(a)).not.toBe(direction(b))
-    expect(contradictions.flat()).toContain('heavy-and-long')
-  })
-
-  test('every rule has an id of its own and can speak', () => {
-    expect(new Set(adviceRules.map((rule) => rule.id)).size).toBe(adviceRules.length)
-    for (const rule of adviceRules) expect(rule.advice.length * rule.reason.length).toBeGreaterThan(0)
   })
 })

@@ -48,6 +48,9 @@ export async function listEvents(db: Db, question: EventQuestion): Promise<Page<
 }
 const words = `(' ' || e.name || ' ' || e.place || ' ' || e.kind)`
 
+/** An event has no more (see its schema); said, so that the planner looks the entries up by event. */
+const mostEntrants = 400
+
 /** Those who play next, until a day; the nearest first, at most so many. */
 export async function playersUntil(db: Db, until: string, most: number): Promise<string[]> {
   const rows = await db.many<{ customerId: string }>(
@@ -55,7 +58,8 @@ export async function playersUntil(db: Db, until: string, most: number): Promise
        select e.id, ${nextOn('$1')} as next_on from event e
        where e.ends_on >= $1 and e.starts_on <= $2 and ${nextOn('$1')} <= least(e.ends_on, $2::date)
        order by 2, e.id limit $3)
-     select n.customer_id from near join event_entry n on n.event_id = near.id
+     select n.customer_id from near
+     cross join lateral (select customer_id from event_entry where event_id = near.id limit ${mostEntrants}) n
      group by n.customer_id order by min(near.next_on), n.customer_id limit $3`,
     [today(), until, most],
   )
