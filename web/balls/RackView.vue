@@ -42,7 +42,8 @@ const customer = computed(() => (customerId.value === null ? null : (customers.b
 const openId = computed(() => (typeof route.query['ball'] === 'string' ? route.query['ball'] : null))
 function load(anew = false) {
   if (customerId.value === null) return anew ? list.load() : undefined
-  void balls.loadRack(customerId.value, anew)
+  // What is known is shown at once, and read again: somebody else may have worked on it.
+  void balls.loadRack(customerId.value, true)
   return void customers.need(customerId.value, true)
 }
 const { search, order, question } = useOrder('balls', 'care')
