@@ -7,6 +7,6 @@ const anywhereFrom = 3
  */
 export const likeWords = (text: string) =>
   text
-    .split(/\s+/)
+    .split(/[\s\0]+/)
     .filter((word) => word !== '')
     .map((word) => `%${word.length < anywhereFrom ? ' ' : ''}${word.replace(/[\\%_]/g, '\\$&')}%`)
