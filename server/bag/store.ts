@@ -50,6 +50,8 @@ const words = `(' ' || e.name || ' ' || e.place || ' ' || e.kind)`
 
 /** An event has no more (see its schema); said, so that the planner looks the entries up by event. */
 const mostEntrants = 400
+/** Events looked through for each of those who play next: some play in several. */
+const eventsEach = 4
 
 /** Those who play next, until a day; the nearest first, at most so many. */
 export async function playersUntil(db: Db, until: string, most: number): Promise<string[]> {
@@ -57,7 +59,8 @@ export async function playersUntil(db: Db, until: string, most: number): Promise
     `with near as (
        select e.id, ${nextOn('$1')} as next_on from event e
        where e.ends_on >= $1 and e.starts_on <= $2 and ${nextOn('$1')} <= least(e.ends_on, $2::date)
-       order by 2, e.id limit $3)
+         and exists (select from event_entry where event_id = e.id)
+       order by 2, e.id limit ${eventsEach} * $3)
      select n.customer_id from near
      cross join lateral (select customer_id from event_entry where event_id = near.id limit ${mostEntrants}) n
      group by n.customer_id order by min(near.next_on), n.customer_id limit $3`,
