@@ -1,6 +1,6 @@
 import { type Page, usualPage } from '@sleetfall/contract'
 import { useDebounceFn } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { get } from './client.ts'
 import { errorText } from './problem.ts'
 
@@ -57,7 +57,11 @@ export function usePage<T extends { readonly id: string }>(
   const more = () => fetchFrom(ids.value.length, limit)
   /** The question has changed and its answer is not here yet. */
   const waiting = ref(false)
+  let left = false
+  onScopeDispose(() => (left = true))
   const anew = useDebounceFn(async () => {
+    // Whoever left the page has no question any more.
+    if (left) return
     await fetchFrom(0, limit)
     waiting.value = false
   }, 200)
