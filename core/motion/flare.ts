@@ -1,7 +1,8 @@
 import { type Layout, type Pap, placeOf, placesOf } from '../ball/layout.ts'
 import { type Vector, combine, cross, dot, normalised, unit, vectorOf } from '../ball/sphere.ts'
 import { motionDefaults, rollingSlip } from './defaults.ts'
-import { type Course, type Trace, stateSize } from './integrate.ts'
+import type { Course } from './ground.ts'
+import { type Trace, stateSize } from './integrate.ts'
 import { type ShotInput, courseOf, traceShot } from './simulate.ts'
 
 /** Step of a trace whose turns are counted, s: a thirtieth of a radian, so that a ring is met to 0.02 in. */

@@ -1,6 +1,7 @@
 export * from './defaults.ts'
 export * from './friction.ts'
-export { type Course, type Trace, baseStepS } from './integrate.ts'
+export type { Course } from './ground.ts'
+export { type Trace, baseStepS } from './integrate.ts'
 export * from './release.ts'
 export * from './simulate.ts'
 export * from './carry.ts'

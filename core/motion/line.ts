@@ -1,9 +1,12 @@
 import { pocketBoards } from '../trials/shot.ts'
-import { type Course, baseStepS } from './integrate.ts'
-import { type Entry, carryChance } from './carry.ts'
-import { type Spread, courseFor, launchAngleDeg } from './deviation.ts'
-import { type Room, type RoomOptions, roomForError } from './room.ts'
+import { type Entry, carryOf } from './carry.ts'
+import { cubicAt } from './cubic.ts'
 import { motionDefaults } from './defaults.ts'
+import { type Spread, courseFor, launchAngleDeg } from './deviation.ts'
+import { type Entries, readRow, roomForEntries, setEntry } from './entries.ts'
+import { entrySurface } from './entrySurface.ts'
+import { baseStepS } from './integrate.ts'
+import { type Room, type RoomOptions, roomForError } from './room.ts'
 import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from './simulate.ts'
 
 /** Boards that a bowler can play: laydown at the foul line, target at the arrows. */
@@ -32,121 +35,20 @@ export interface LineOptions extends RoomOptions {
 
 const usualKeep = 4
 /** Candidates that are aimed closely besides those that are kept. */
-const alsoAimed = 3
+const alsoAimed = 2
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
 const laydownStep = 1
 /** Step of a shot that only finds where to look, s: within 0.1 board. */
 const scanStepS = 0.025
-/** Laydown boards that are scanned; where their lines lie in between is interpolated. */
-const scanLaydown = 4
-/** Aims are scanned this far apart; between two of them the entry bends too little to cross twice. */
-const scanBoards = 2.5
-
-interface Candidate {
-  readonly laydown: number
-  readonly target: number
-  /** Boards at the target from the aim that enters dead on the ideal board: a bowler who misses seldom does best there. */
-  readonly shift: number
-  /** Chance of a strike by a few shots about the aim alone: good enough to choose what to look at. */
-  readonly promise: number
-}
-
-/**
- * Lines by the chance of a strike over the bowler's whole spread, best first, then by the share in the pocket. Aims are scanned
- * with coarse steps for every fourth laydown board and refined where the entry crosses the ideal board; about each, the aim that strikes
- * most is found. The most promising are aimed anew and then looked at with the whole spread.
- */
-export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, options: LineOptions): Line[] {
-  const input = (laydownBoard: number, targetBoard: number): ShotInput => ({
-    ...shot,
-    release: { laydownBoard, launchAngleDeg: launchAngleDeg(laydownBoard, targetBoard) },
-  })
-  const course = courseFor(input(20, 10))
-  const entry = (laydown: number, target: number, stepS: number) =>
-    entryOf(trace(input(laydown, target), course, stepS))
-  const [first, last] = playable.laydown
-  const rows = Math.max(1, Math.ceil((last - first) / scanLaydown))
-  const scanned = Array.from({ length: last > first ? rows + 1 : 1 }, (_, row): Candidate[] => {
-    const laydown = first + ((last - first) * row) / rows
-    const off = (target: number) => entry(laydown, target, scanStepS).entryBoard - pocketBoards.ideal
-    return crossings(off, playable.target).map((target) => ({
-      laydown,
-      ...bestAim(input(laydown, target), course, (aim) => entry(laydown, aim, scanStepS), target, {
-        ...options,
-        range: playable.target,
-      }),
-    }))
-  })
-  const aimed: Candidate[] = []
-  for (const candidate of between(scanned, first, last).sort((a, b) => b.promise - a.promise)) {
-    const { laydown } = candidate
-    // A neighbour of a row promises what the row does only by interpolation: it is aimed anew before it is believed.
-    if (aimed.some((one) => Math.abs(one.laydown - laydown) < 1e-9)) continue
-    const ideal = (target: number) => entry(laydown, target, scanStepS).entryBoard - pocketBoards.ideal
-    const target = settle(ideal, candidate.target - candidate.shift, playable.target)
-    if (Math.abs(ideal(target)) > mostOff) continue
-    aimed.push({
-      laydown,
-      ...bestAim(input(laydown, target), course, (aim) => entry(laydown, aim, scanStepS), target, {
-        ...options,
-        range: playable.target,
-      }),
-    })
-    if (aimed.length === (options.keep ?? usualKeep) + alsoAimed) break
-  }
-  const found: Line[] = []
-  for (const { laydown, target } of aimed.sort((a, b) => b.promise - a.promise)) {
-    if (found.some((one) => Math.abs(one.laydownBoard - laydown) < apartBoards)) continue
-    const at = input(laydown, target)
-    const outcome = outcomeOf(trace(at, course, baseStepS), course)
-    if (outcome.gutter || Math.abs(outcome.entryBoard - pocketBoards.ideal) > mostOff) continue
-    const { launchAngleDeg: angle } = at.release
-    found.push({
-      laydownBoard: laydown,
-      targetBoard: target,
-      launchAngleDeg: angle,
-      outcome,
-      ...roomForError(at, options, course),
-    })
-    if (found.length === (options.keep ?? usualKeep)) break
-  }
-  return found.sort(byStrikes)
-}
-
-const byStrikes = (a: Line, b: Line) => b.pCarry - a.pCarry || b.pPocket - a.pPocket || a.laydownBoard - b.laydownBoard
-
-const trace = (input: ShotInput, course: Course, stepS: number) =>
-  traceShot(course, input.bowler, input.release, input.layout, { ...motionDefaults, ...input.model }, stepS)
-
-/** Candidates at every laydown board, along the lines that join neighbouring rows. */
-function between(rows: readonly (readonly Candidate[])[], first: number, last: number): Candidate[] {
-  if (rows.length === 1) return [...rows[0]!]
-  const all: Candidate[] = []
-  const span = (last - first) / (rows.length - 1)
-  for (let laydown = first; laydown <= last + 1e-9; laydown += laydownStep) {
-    const place = (laydown - first) / span
-    const low = Math.min(rows.length - 2, Math.floor(place))
-    const share = place - low
-    const next = rows[low + 1]!
-    for (const from of rows[low]!) {
-      const to = next.toSorted((a, b) => Math.abs(a.target - from.target) - Math.abs(b.target - from.target))[0] ?? from
-      const mix = (name: 'target' | 'shift' | 'promise') => from[name] + share * (to[name] - from[name])
-      all.push({ laydown, target: mix('target'), shift: mix('shift'), promise: mix('promise') })
-    }
-    // A line that begins only at the next row: the further from it, the less is known, so the row itself comes first.
-    if (rows[low]!.length === 0)
-      all.push(...next.map((one) => ({ ...one, laydown, promise: one.promise * (1 - 0.02 * (one.laydown - laydown)) })))
-  }
-  return all
-}
-
-/** Aims, in standard deviations to either side, at which the entry is taken for the promise of a line. */
-const reach = [-3, -2, -1, 0, 1, 2, 3]
-/** Aims that are weighed against each other, boards at the target from where the entry is dead on the ideal board. */
-const shifts = [-0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9]
-/** The meant shot of a line enters this near to the ideal board: further off the bowler aims at something else, boards. */
-const mostOff = 1.25
+/** Aims that are weighed lie so far apart, boards at the target. */
+const aimStep = 0.25
+/** Misses that count in a promise, in standard deviations to either side. */
+const missSd = 2.25
+/** The meant shot of a line enters the pocket, with room for what a scan is off, boards from the ideal one. */
+const mostOff = 0.9
+/** Steps of the aim by which a meant shot is brought into the pocket. */
+const mostTurns = 4
 /** Three nodes and weights of the standard normal (Abramowitz and Stegun 1964, table 25.10, scaled). */
 const noiseNodes = [
   [-Math.sqrt(3), 1 / 6],
@@ -154,101 +56,182 @@ const noiseNodes = [
   [Math.sqrt(3), 1 / 6],
 ] as const
 
+interface Candidate {
+  readonly laydown: number
+  readonly target: number
+  /** Chance of a strike by the entry surface, speed and rev rate as a normal deviation on top: good enough to choose what to look at. */
+  readonly promise: number
+}
+
+interface Aimed extends Candidate {
+  /** Toward which side the aim moves to bring the entry nearer to the ideal board. */
+  readonly inward: 1 | -1
+}
+
 /**
- * The aim about a crossing that strikes most over the spread: over the aim by the entry at seven aims, straight in between; speed and
- * rev rate by their slopes as a normal deviation on top.
+ * Lines by the chance of a strike over the bowler's whole spread, best first, then by the share in the pocket. A surface of entries over
+ * laydown and target, from shots with coarse steps, tells for every board how much each aim promises; the most promising are aimed
+ * anew with shots of their own and then looked at with the whole spread.
  */
-function bestAim(
-  input: ShotInput,
-  course: Course,
-  entry: (target: number) => Entry,
-  target: number,
-  { spread, range: [min, max] }: { readonly spread: Spread; readonly range: readonly [number, number] },
-): Omit<Candidate, 'laydown'> {
-  const aimSd = spread.targetBoards || 1e-6
-  const entries = reach.map((sd) => entry(target + sd * aimSd))
-  const { bowler } = input
-  const change = (by: Partial<typeof bowler>) =>
-    entryOf(trace({ ...input, bowler: { ...bowler, ...by } }, course, scanStepS)).entryBoard - entries[3]!.entryBoard
-  const noise = Math.hypot(
-    change({ speedMph: bowler.speedMph + spread.speedMph }),
-    change({ revRpm: bowler.revRpm + spread.revRpm }),
+export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, options: LineOptions): Line[] {
+  const input = (laydownBoard: number, targetBoard: number): ShotInput => ({
+    ...shot,
+    release: { laydownBoard, launchAngleDeg: launchAngleDeg(laydownBoard, targetBoard) },
+  })
+  const course = courseFor(input(20, 10))
+  const model = { ...motionDefaults, ...shot.model }
+  const trace = ({ bowler, release, layout }: ShotInput, stepS: number) =>
+    traceShot(course, bowler, release, layout, model, stepS)
+  const shoot = (laydown: number, target: number, stepS = scanStepS) => entryOf(trace(input(laydown, target), stepS))
+  const { spread, keep = usualKeep } = options
+
+  /** Standard deviation of the entry that speed and rev rate alone make, about an aim whose entry is known. */
+  function paceNoise(laydown: number, { target, entryBoard }: Aim): number {
+    const { bowler } = shot
+    const change = (by: Partial<typeof bowler>) =>
+      entryOf(trace({ ...input(laydown, target), bowler: { ...bowler, ...by } }, scanStepS)).entryBoard - entryBoard
+    return Math.hypot(
+      change({ speedMph: bowler.speedMph + spread.speedMph }),
+      change({ revRpm: bowler.revRpm + spread.revRpm }),
+    )
+  }
+
+  const [first, last] = playable.laydown
+  const range = aimsOf(playable.target, spread)
+  const surface = entrySurface(shoot, playable.laydown, playable.target, range.past * aimStep)
+  const entriesFrom = (laydown: number) => surface.read(laydown, range.first, aimStep, range.count)
+  const { laydown: rows } = surface
+  const noise = Float64Array.from({ length: rows.count }, (_, row) => {
+    const laydown = rows.first + row * rows.step
+    return paceNoise(laydown, nearestAim(entriesFrom(laydown), range))
+  })
+  const noiseAt = (laydown: number) => cubicAt(noise, (laydown - rows.first) / rows.step)
+
+  const candidates: Candidate[] = []
+  for (let laydown = first; laydown <= last + 1e-9; laydown += laydownStep)
+    for (const one of promises(entriesFrom(laydown), range, noiseAt(laydown))) candidates.push({ laydown, ...one })
+
+  const aimed: Aimed[] = []
+  for (const { laydown, target } of candidates.sort((a, b) => b.promise - a.promise)) {
+    if (aimed.some((one) => Math.abs(one.laydown - laydown) < apartBoards)) continue
+    const own = aimAnew((aim, stepS) => shoot(laydown, aim, stepS), target, playable.target, spread, noiseAt(laydown))
+    if (own) aimed.push({ laydown, ...own })
+    if (aimed.length === keep + alsoAimed) break
+  }
+  const found: Line[] = []
+  for (const { laydown, target: wanted, inward } of aimed.sort((a, b) => b.promise - a.promise)) {
+    let target = wanted
+    let at = input(laydown, target)
+    let outcome = outcomeOf(trace(at, baseStepS), course)
+    // Where the entry bends between the shots it was aimed by, the meant shot may miss the pocket by little.
+    for (let turn = 0; turn < mostTurns && !outcome.pocket; turn += 1) {
+      target = Math.min(playable.target[1], Math.max(playable.target[0], target + inward * aimStep))
+      at = input(laydown, target)
+      outcome = outcomeOf(trace(at, baseStepS), course)
+    }
+    if (!outcome.pocket) continue
+    const { launchAngleDeg: angle } = at.release
+    const place = { laydownBoard: laydown, targetBoard: target, launchAngleDeg: angle }
+    found.push({ ...place, outcome, ...roomForError(at, options, course) })
+    if (found.length === keep) break
+  }
+  return found.sort(byStrikes)
+}
+
+const byStrikes = (a: Line, b: Line) => b.pCarry - a.pCarry || b.pPocket - a.pPocket || a.laydownBoard - b.laydownBoard
+
+interface Aim {
+  readonly target: number
+  readonly entryBoard: number
+}
+
+/** Aims that are weighed, `aimStep` apart, with those past either end where their misses go. */
+interface Aims {
+  /** The first of all, past the range. */
+  readonly first: number
+  readonly count: number
+  /** How many lie past either end. */
+  readonly past: number
+  /** Weights of the misses about an aim; their sum is one. */
+  readonly weights: Float64Array
+}
+function aimsOf([min, max]: readonly [number, number], spread: Spread): Aims {
+  const past = Math.ceil((missSd * spread.targetBoards) / aimStep)
+  const inside = Math.max(0, Math.floor((max - min) / aimStep + 1e-9)) + 1
+  const weights = Float64Array.from({ length: 2 * past + 1 }, (_, k) =>
+    past === 0 ? 1 : Math.exp(-0.5 * (((k - past) * aimStep) / spread.targetBoards) ** 2),
   )
-  /** Entry at an aim, in standard deviations from the crossing. */
-  const at = (sd: number): Entry => {
-    const place = Math.min(reach.length - 2, Math.max(0, Math.floor(sd + 3)))
-    const [low, high] = [entries[place]!, entries[place + 1]!]
-    const share = Math.min(1, Math.max(0, sd + 3 - place))
-    const mix = (name: 'entryBoard' | 'entryAngleDeg') => low[name] + share * (high[name] - low[name])
-    return {
-      ...(share < 0.5 ? low : high),
-      entryBoard: mix('entryBoard'),
-      entryAngleDeg: mix('entryAngleDeg'),
-      gutter: low.gutter || high.gutter,
-    }
-  }
-  const strikes = (shift: number) => {
-    let [sum, all] = [0, 0]
-    for (let sd = -2.25; sd <= 2.25; sd += 0.25) {
-      const weight = Math.exp(-0.5 * sd * sd)
-      const meant = at(sd + shift / aimSd)
-      for (const [z, share] of noiseNodes)
-        sum += weight * share * carryChance({ ...meant, entryBoard: meant.entryBoard + z * noise })
-      all += weight
-    }
-    return sum / all
-  }
-  let best = { shift: 0, promise: strikes(0) }
-  for (const shift of shifts) {
-    if (target + shift < min || target + shift > max) continue
-    const promise = strikes(shift)
-    if (promise > best.promise) best = { shift, promise }
-  }
-  return { target: target + best.shift, ...best }
+  const sum = weights.reduce((all, one) => all + one, 0)
+  return { first: min - past * aimStep, count: inside + 2 * past, past, weights: weights.map((one) => one / sum) }
 }
 
-/** Secant from a good start to where a function is nearly zero, held in its range. */
-function settle(f: (x: number) => number, start: number, [min, max]: readonly [number, number]): number {
-  const hold = (x: number) => Math.min(max, Math.max(min, x))
-  let [a, b] = [hold(start), hold(start + 0.2) === hold(start) ? hold(start - 0.2) : hold(start + 0.2)]
-  let fa = f(a)
-  if (Math.abs(fa) < settled) return a
-  let fb = f(b)
-  for (let turn = 0; turn < 6 && Math.abs(fb) > settled && fa !== fb; turn += 1) {
-    const x = hold(b - (fb * (b - a)) / (fb - fa))
-    ;[a, fa, b] = [b, fb, x]
-    fb = f(b)
-  }
-  return Math.abs(fa) < Math.abs(fb) ? a : b
+const offIdeal = (entryBoard: number) => Math.abs(entryBoard - pocketBoards.ideal)
+
+/** The aim whose entry comes nearest to the ideal board. */
+function nearestAim({ board }: Entries, { first, count, past }: Aims): Aim {
+  let nearest = past
+  for (let k = past; k < count - past; k += 1) if (offIdeal(board[k]!) < offIdeal(board[nearest]!)) nearest = k
+  return { target: first + nearest * aimStep, entryBoard: board[nearest]! }
 }
 
-/** Entries nearer to what is asked than this count as there, boards. */
-const settled = 0.05
-
-/** Where a function changes sign on a range: scanned, then refined by the secant held in its bracket. */
-function crossings(f: (x: number) => number, [min, max]: readonly [number, number]): number[] {
-  const found: number[] = []
-  let left = min
-  let atLeft = f(min)
-  while (left < max - 1e-9) {
-    const right = Math.min(max, left + scanBoards)
-    const atRight = f(right)
-    if (atLeft * atRight <= 0) found.push(refine(f, left, atLeft, right, atRight))
-    left = right
-    atLeft = atRight
+/**
+ * Aims of one laydown board that promise more than their neighbours, with what they promise: the chance of a strike over the misses at
+ * the target, speed and rev rate as a normal deviation of the entry.
+ */
+function promises(
+  entries: Entries,
+  { first, count, past, weights }: Aims,
+  noise: number,
+): { readonly target: number; readonly promise: number }[] {
+  const strikes = new Float64Array(count)
+  for (let k = 0; k < count; k += 1) {
+    if (entries.gutter[k] === 1) continue
+    let sum = 0
+    for (const [z, share] of noiseNodes)
+      sum +=
+        share *
+        carryOf(entries.board[k]! + z * noise, entries.angleDeg[k]!, entries.speedMph[k]!, entries.rolledOut[k] === 1)
+    strikes[k] = sum
+  }
+  const promise = new Float64Array(count)
+  for (let k = past; k < count - past; k += 1) {
+    if (offIdeal(entries.board[k]!) > mostOff) continue
+    let sum = 0
+    for (let i = 0; i < weights.length; i += 1) sum += weights[i]! * strikes[k - past + i]!
+    promise[k] = sum
+  }
+  const found: { readonly target: number; readonly promise: number }[] = []
+  for (let k = past; k < count - past; k += 1) {
+    const one = promise[k]!
+    if (one > 0 && one >= (promise[k - 1] ?? 0) && one > (promise[k + 1] ?? 0))
+      found.push({ target: first + k * aimStep, promise: one })
   }
   return found
 }
 
-function refine(f: (x: number) => number, low: number, atLow: number, high: number, atHigh: number): number {
-  let [a, fa, b, fb] = [low, atLow, high, atHigh]
-  for (let turn = 0; turn < 12; turn += 1) {
-    const x = fa === fb ? (a + b) / 2 : a - (fa * (b - a)) / (fb - fa)
-    const inside = Math.min(Math.max(x, a + 0.05 * (b - a)), b - 0.05 * (b - a))
-    const at = f(inside)
-    if (Math.abs(at) < settled) return inside
-    if (fa * at <= 0) [b, fb] = [inside, at]
-    else [a, fa] = [inside, at]
-  }
-  return (a + b) / 2
+/** Shots to either side of an aim by which it is aimed anew, and how far from it the better aim may lie, in standard deviations. */
+const ownShots = 3
+const ownReach = 1.5
+
+/** The best aim about a promising one by shots of its own; null when none about it enters near the ideal board. */
+function aimAnew(
+  shoot: (target: number, stepS: number) => Entry,
+  about: number,
+  [min, max]: readonly [number, number],
+  spread: Spread,
+  noise: number,
+): Omit<Aimed, 'laydown'> | null {
+  const step = spread.targetBoards || aimStep
+  const thrown = roomForEntries(2 * ownShots + 1)
+  for (let k = -ownShots; k <= ownShots; k += 1) setEntry(thrown, k + ownShots, shoot(about + k * step, scanStepS))
+  // What coarse steps are off is nearly the same for all of them.
+  const off = shoot(about, baseStepS).entryBoard - thrown.board[ownShots]!
+  for (let k = 0; k < thrown.board.length; k += 1) thrown.board[k]! += off
+  const near = aimsOf([Math.max(min, about - ownReach * step), Math.min(max, about + ownReach * step)], spread)
+  const entries = readRow(thrown, (near.first - about) / step + ownShots, aimStep / step, near.count)
+  const best = promises(entries, near, noise).sort((a, b) => b.promise - a.promise)[0]
+  if (!best) return null
+  const at = Math.round((best.target - near.first) / aimStep)
+  const nearer = offIdeal(entries.board[at + 1] ?? Infinity) < offIdeal(entries.board[at - 1] ?? Infinity)
+  return { ...best, inward: nearer ? 1 : -1 }
 }

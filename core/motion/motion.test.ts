@@ -231,7 +231,7 @@ describe('room for error', () => {
     expect(exact.pPocket).toBe(Number(simulate(shot()).pocket))
   })
 
-  test('the quick way gives the brute-force shares within two hundredths, and draws nothing', () => {
+  test('the quick way gives the brute-force shares within a hundredth and a half, and draws nothing', () => {
     // So many shots that their own noise is half a hundredth.
     const many = { ...line, samples: 6000 }
     for (const [index, setting] of grid.entries()) {
@@ -239,7 +239,7 @@ describe('room for error', () => {
       const exact = roomForError(at, many)
       const quick = roomForError(at, { ...many, method: 'quick' })
       for (const share of ['pPocket', 'pCarry'] as const) {
-        expect(Math.abs(quick[share] - exact[share])).toBeLessThanOrEqual(0.02)
+        expect(Math.abs(quick[share] - exact[share])).toBeLessThanOrEqual(0.015)
       }
       expect(Math.abs(quick.entryBoardSd / exact.entryBoardSd - 1)).toBeLessThan(0.05)
       // Nothing is drawn, so seed and samples change nothing.
@@ -251,7 +251,7 @@ describe('room for error', () => {
     expect(targetBoardOf({ laydownBoard: 22, launchAngleDeg: launchAngleDeg(22, 11.5) })).toBeCloseTo(11.5, 9)
     const lines = bestLines(shot(), { laydown: [18, 25], target: [8, 16] }, { ...line, method: 'quick' })
     expect(lines.length).toBeGreaterThan(0)
-    for (const one of lines) expect(Math.abs(one.outcome.entryBoard - 17.5)).toBeLessThanOrEqual(1.25)
+    for (const one of lines) expect(one.outcome.pocket).toBe(true)
     expect(lines.map((one) => one.pCarry)).toEqual(lines.map((one) => one.pCarry).sort((a, b) => b - a))
   })
 
@@ -266,7 +266,7 @@ describe('room for error', () => {
           const at = shot({ ...setting, laydown, target })
           if (Math.abs(simulate(at).entryBoard - 17.5) < 1.5) most = Math.max(most, roomForError(at, quick).pCarry)
         }
-      expect(found.pCarry).toBeGreaterThan(0.9 * most)
+      expect(found.pCarry).toBeGreaterThan(0.94 * most)
     }
   })
 })

@@ -173,7 +173,7 @@ describe('the hot loop against the same physics written plainly', () => {
   test('usual shots: oil, then dry, with flare on its own oil and the braking of spin', () => {
     fc.assert(
       fc.property(anyShot(between(3, 22), between(0.12, 0.22)), (shot) => expectAgreement(shot)),
-      { numRuns: 12, endOnFailure: true },
+      { numRuns: 12, seed: 411, endOnFailure: true },
     )
   })
   test('extreme tilt on a grippy lane: it rolls long and goes on spinning down as it rolls', () => {
@@ -182,7 +182,7 @@ describe('the hot loop against the same physics written plainly', () => {
         // The plain way creeps a little while it rolls, by the smoothing of its friction; over forty feet that shows on the ball.
         expectAgreement({ ...shot, friction: { kind: 'step', muBefore: 0.2, muAfter: 0.2, atFt: 0 } }, {}),
       ),
-      { numRuns: 8, endOnFailure: true },
+      { numRuns: 8, seed: 412, endOnFailure: true },
     )
   })
   test('a ball that rolls onto ice slips again where its wandering axis needs more than the lane gives', () => {
@@ -191,10 +191,10 @@ describe('the hot loop against the same physics written plainly', () => {
         // On ice the smoothing is as large as the friction itself, so the two need not agree as closely.
         expectAgreement(
           { ...shot, friction: { kind: 'step', muBefore: 0.25, muAfter: 0.02, atFt: 48 } },
-          { entryBoard: 0.15, entryAngleDeg: 0.15 },
+          { entryBoard: 0.15, entryAngleDeg: 0.15, entryAxisTiltDeg: 0.4, flareIn: 0.6 },
         ),
       ),
-      { numRuns: 8, endOnFailure: true },
+      { numRuns: 8, seed: 412, endOnFailure: true },
     )
   })
 })

@@ -2,7 +2,8 @@ import type { Layout } from '../ball/layout.ts'
 import { type Vector, combine, cross, dot } from '../ball/sphere.ts'
 import { boardWidthM } from '../lane/film.ts'
 import { metresPerInch, metresPerSecondPerMph } from '../units/convert.ts'
-import { type Course, stateSize } from './integrate.ts'
+import type { Course } from './ground.ts'
+import { stateSize } from './integrate.ts'
 
 /** The bowler's part of a release. */
 export interface Delivery {

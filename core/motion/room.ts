@@ -1,7 +1,7 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { carryChance } from './carry.ts'
 import { type Deviation, type Spread, courseFor, deviate, inPocket, none } from './deviation.ts'
-import type { Course } from './integrate.ts'
+import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
 import { integrateSurrogate, surrogate } from './surrogate.ts'
 
@@ -86,15 +86,14 @@ export interface RoomOptions {
   readonly samples: number
   readonly seed: number
   /**
-   * 'exact' runs every sample. 'quick' runs 102 shots on a grid and integrates over the surface through them (see `surrogate`): within
-   * 0.015 of the exact share, without a sample's noise.
+   * 'exact' runs every sample. 'quick' runs 59 shots on a grid and integrates over the surface through them (see `surrogate`): within a
+   * hundredth of the exact share, without a sample's noise.
    */
   readonly method?: 'exact' | 'quick' | undefined
 }
 
 /** Room for error of a line: the share of the bowler's own spread of shots that reaches the pocket. */
 export function roomForError(input: ShotInput, options: RoomOptions, course = courseFor(input)): Room {
-  const drawn = deviations(options.spread, options.samples, options.seed)
   const run = (by: Deviation): Sampled => {
     const outcome = deviate(input, course, by)
     return { entryBoard: outcome.entryBoard, gutter: outcome.gutter, carry: carryChance(outcome) }
@@ -103,7 +102,7 @@ export function roomForError(input: ShotInput, options: RoomOptions, course = co
   const { method = 'exact' } = options
   if (method === 'exact')
     return summarise(
-      drawn.map((by) => run(by)),
+      deviations(options.spread, options.samples, options.seed).map((by) => run(by)),
       misses,
     )
   const { pPocket, pCarry, entryBoardSd } = integrateSurrogate(surrogate(input, course, options.spread))

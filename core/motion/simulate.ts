@@ -7,7 +7,8 @@ import { metresPerFoot, metresPerInch, metresPerSecondPerMph } from '../units/co
 import { pocketBoards } from '../trials/shot.ts'
 import { type MotionModel, entryM, firstReadDeg, motionDefaults, rolledOutFt, rollingSlip } from './defaults.ts'
 import { type Cover, frictionLaw, residueUmOf } from './friction.ts'
-import { type Course, type Trace, baseStepS, integrate, stateSize } from './integrate.ts'
+import type { Course } from './ground.ts'
+import { type Trace, baseStepS, integrate, stateSize } from './integrate.ts'
 import { type Delivery, type Release, startState } from './release.ts'
 
 /** A ball as its catalogue or its drilled tensor gives it. */

@@ -1,90 +1,55 @@
 import { pocketBoards } from '../trials/shot.ts'
-import { type Entry, carryOf } from './carry.ts'
+import { carryOf } from './carry.ts'
+import { cubicAt } from './cubic.ts'
 import { type Spread, boardsPerLaunchDegree, deviate } from './deviation.ts'
-import type { Course } from './integrate.ts'
+import { type Entries, roomForEntries, setEntry } from './entries.ts'
+import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
 
-/** Step of a grid's shots, s: within 0.05 board at the pins. */
-const coarseStepS = 0.02
+/** Step of a grid's shots, s: within 0.1 board at the pins. */
+const coarseStepS = 0.025
+/** Nodes over the aim, and over speed and rev rate together. 59 shots with the four that find their direction. */
+const aimNodes = 11
+const paceNodes = 5
+/** How far the grid goes, in standard deviations. */
+const reachSd = 2.8
+/** Points at which the shares are summed. */
+const aimPoints = 41
+const pacePoints = 17
 
-/** Nodes over the aim in standard deviations: entry on a fine grid, since oil makes it bend; corrections on a coarse one. */
-interface Grid {
-  readonly fine: number
-  readonly coarse: number
-}
-/** 102 shots. */
-const usualGrid: Grid = { fine: 17, coarse: 17 }
-const reachSd = 3.2
-/** Speed and rev rate at which the corrections are taken, in standard deviations. */
-const correctionSd = 1.2
-
-const nodeAt = (k: number, count: number) => -reachSd + (2 * reachSd * k) / (count - 1)
-
-/** Cubic through equally spaced values over ±reach, slopes by central differences (Catmull and Rom 1974); clamped outside. */
-function interpolate(u: number, values: ArrayLike<number>): number {
-  const last = values.length - 1
-  const place = Math.min(last, Math.max(0, ((u + reachSd) / (2 * reachSd)) * last))
-  const i = Math.min(last - 1, Math.floor(place))
-  const f = place - i
-  const a = values[i]!
-  const b = values[i + 1]!
-  const da = i === 0 ? b - a : (b - values[i - 1]!) / 2
-  const db = i + 1 === last ? b - a : (values[i + 2]! - a) / 2
-  return a + f * (da + f * (3 * (b - a) - 2 * da - db + f * (2 * (a - b) + da + db)))
-}
-
-/** Entries of a grid of shots: along the aim, and how speed and rev rate change them there; all in standard deviations. */
-export interface Surrogate {
-  readonly base: readonly Entry[]
-  readonly corrections: readonly {
-    readonly speed: number
-    readonly speedBend: number
-    readonly rev: number
-    readonly revBend: number
-    readonly product: number
-    readonly angleBySpeed: number
-    readonly angleByRev: number
-  }[]
-}
+const placeOf = (k: number, count: number) => -reachSd + (2 * reachSd * k) / (count - 1)
+const nodeOf = (sd: number, count: number) => ((sd + reachSd) / (2 * reachSd)) * (count - 1)
+const normal = (sd: number) => Math.exp(-0.5 * sd * sd)
+const points = (count: number) => Array.from({ length: count }, (_, k) => placeOf(k, count))
+const [aims, paces] = [points(aimPoints), points(pacePoints)]
+const densitySum = aims.reduce((sum, sd) => sum + normal(sd), 0) * paces.reduce((sum, sd) => sum + normal(sd), 0)
 
 /**
- * Entry as a function of the deviations from few shots: a cubic in the aim, with speed and rev rate as quadratic
- * corrections, and their product, whose size changes with the aim.
+ * Entry as a function of the deviations from few shots. Speed and rev rate move the entry nearly along one direction of the two: found
+ * from four shots about the meant one, it is followed together with the aim on a grid, row by row; what lies across it moves nothing to
+ * first order.
  */
-export function surrogate(input: ShotInput, course: Course, spread: Spread, { fine, coarse } = usualGrid): Surrogate {
+export function surrogate(input: ShotInput, course: Course, spread: Spread): Entries {
   const aimSd = Math.hypot(spread.targetBoards, (spread.launchAngleDeg ?? 0) * boardsPerLaunchDegree) || 1e-6
-  const speedSd = spread.speedMph || 1e-6
-  const revSd = spread.revRpm || 1e-6
   const at = (aim: number, speed: number, rev: number) =>
     deviate(
       input,
       course,
-      { targetBoards: aim * aimSd, speedMph: speed * speedSd, revRpm: rev * revSd, angleDeg: 0 },
+      { targetBoards: aim * aimSd, speedMph: speed * spread.speedMph, revRpm: rev * spread.revRpm, angleDeg: 0 },
       coarseStepS,
     )
-  const base = Array.from({ length: fine }, (_, k) => at(nodeAt(k, fine), 0, 0))
-  const h = correctionSd
-  const corrections = Array.from({ length: coarse }, (_, k) => {
-    const aim = nodeAt(k, coarse)
-    const middle = base[(k * (fine - 1)) / (coarse - 1)]!.entryBoard
-    const [fast, slow, strong, weak, both] = [
-      at(aim, h, 0),
-      at(aim, -h, 0),
-      at(aim, 0, h),
-      at(aim, 0, -h),
-      at(aim, h, h),
-    ]
-    return {
-      speed: (fast.entryBoard - slow.entryBoard) / (2 * h),
-      speedBend: (fast.entryBoard + slow.entryBoard - 2 * middle) / (2 * h * h),
-      rev: (strong.entryBoard - weak.entryBoard) / (2 * h),
-      revBend: (strong.entryBoard + weak.entryBoard - 2 * middle) / (2 * h * h),
-      product: (both.entryBoard - fast.entryBoard - strong.entryBoard + middle) / (h * h),
-      angleBySpeed: (fast.entryAngleDeg - slow.entryAngleDeg) / (2 * h),
-      angleByRev: (strong.entryAngleDeg - weak.entryAngleDeg) / (2 * h),
+  const bySpeed = at(0, 1, 0).entryBoard - at(0, -1, 0).entryBoard
+  const byRev = at(0, 0, 1).entryBoard - at(0, 0, -1).entryBoard
+  const length = Math.hypot(bySpeed, byRev) || 1
+  const grid = roomForEntries(aimNodes * paceNodes)
+  for (let row = 0; row < paceNodes; row += 1) {
+    const pace = placeOf(row, paceNodes)
+    for (let k = 0; k < aimNodes; k += 1) {
+      const entry = at(placeOf(k, aimNodes), (pace * bySpeed) / length, (pace * byRev) / length)
+      setEntry(grid, row * aimNodes + k, entry)
     }
-  })
-  return { base, corrections }
+  }
+  return grid
 }
 
 /** What a spread of shots comes to. */
@@ -94,75 +59,51 @@ export interface Shares {
   readonly entryBoardSd: number
 }
 
-/** Points over the aim, equally far apart in standard deviations, weighted by the normal density. */
-const aimPoints = 97
-/** Gauss–Hermite nodes and weights of the standard normal, five points (Abramowitz and Stegun 1964, table 25.10, scaled by √2). */
-const nodes = [-2.8569700138728056, -1.355626179974266, 0, 1.355626179974266, 2.8569700138728056] as const
-const weights = [0.011257411327720689, 0.2220759220056126, 8 / 15, 0.2220759220056126, 0.011257411327720689] as const
-
-const aims = Array.from({ length: aimPoints }, (_, k) => nodeAt(k, aimPoints))
-const density = aims.map((u) => Math.exp(-0.5 * u * u))
-const densitySum = density.reduce((sum, one) => sum + one, 0)
 /** Share of an interval between two entries that lies in the pocket: edges are met between points, not at them. */
 function shareInPocket(from: number, to: number): number {
-  const [low, high] = from < to ? [from, to] : [to, from]
+  const low = Math.min(from, to)
+  const high = Math.max(from, to)
   const inside = Math.min(high, pocketBoards.high) - Math.max(low, pocketBoards.low)
   if (high - low < 1e-9) return inside >= 0 ? 1 : 0
   return Math.max(0, inside) / (high - low)
 }
 
-/**
- * Shares over a bowler's whole spread by quadrature: along the aim finely, since oil makes the entry bend and the pocket has edges; over
- * speed and rev rate by five Gauss–Hermite nodes each. Nothing is drawn, so there is no noise and no seed.
- */
-export function integrateSurrogate({ base, corrections }: Surrogate): Shares {
-  const { length: fine } = base
-  const { length: coarse } = corrections
-  const column = (name: keyof (typeof corrections)[number]) => {
-    const values = corrections.map((row) => row[name])
-    return base.map((_, k) => (fine === coarse ? values[k]! : interpolate(nodeAt(k, fine), values)))
+/** One column of the grid, read at a pace. */
+function readAcross(values: Float64Array, pace: number, into: Float64Array): void {
+  const column = new Float64Array(paceNodes)
+  for (let k = 0; k < aimNodes; k += 1) {
+    for (let row = 0; row < paceNodes; row += 1) column[row] = values[row * aimNodes + k]!
+    into[k] = cubicAt(column, nodeOf(pace, paceNodes))
   }
-  const [bySpeed, speedBend, byRev, revBend, product] = [
-    column('speed'),
-    column('speedBend'),
-    column('rev'),
-    column('revBend'),
-    column('product'),
-  ]
-  const [angleBySpeed, angleByRev] = [column('angleBySpeed'), column('angleByRev')]
+}
+
+/**
+ * Shares over a bowler's whole spread by quadrature on the surface through the grid's shots. Nothing is drawn, so there is no noise and
+ * no seed.
+ */
+export function integrateSurrogate(grid: Entries): Shares {
   let [pocket, carry, mean, square] = [0, 0, 0, 0]
-  // Filled anew for each node and read in place: objects here would cost more than the shots.
-  const [entries, angles] = [new Float64Array(fine), new Float64Array(fine)]
+  const [boards, angles] = [new Float64Array(aimNodes), new Float64Array(aimNodes)]
   const along = new Float64Array(aimPoints)
-  nodes.forEach((s, i) =>
-    nodes.forEach((r, j) => {
-      const weight = weights[i]! * weights[j]!
-      for (let k = 0; k < fine; k += 1) {
-        const { entryBoard, entryAngleDeg } = base[k]!
-        entries[k] =
-          entryBoard + s * (bySpeed[k]! + s * speedBend[k]!) + r * (byRev[k]! + r * revBend[k]!) + s * r * product[k]!
-        angles[k] = entryAngleDeg + s * angleBySpeed[k]! + r * angleByRev[k]!
-      }
-      for (let k = 0; k < aimPoints; k += 1) along[k] = interpolate(aims[k]!, entries)
-      for (let k = 0; k < aimPoints; k += 1) {
-        const u = aims[k]!
-        const { gutter, rolledOut, entrySpeedMph } = base[Math.round(((u + reachSd) / (2 * reachSd)) * (fine - 1))]!
-        const entryBoard = along[k]!
-        const w = (weight * density[k]!) / densitySum
-        if (!gutter) {
-          // Each interval belongs half to the point at either end.
-          const before = along[Math.max(0, k - 1)]!
-          const next = along[Math.min(aimPoints - 1, k + 1)]!
-          pocket +=
-            0.5 *
-            w *
-            (shareInPocket((before + entryBoard) / 2, entryBoard) + shareInPocket(entryBoard, (entryBoard + next) / 2))
-          carry += w * carryOf(entryBoard, interpolate(u, angles), entrySpeedMph, rolledOut)
-        }
-        mean += w * entryBoard
-        square += w * entryBoard * entryBoard
-      }
-    }),
-  )
+  for (const pace of paces) {
+    readAcross(grid.board, pace, boards)
+    readAcross(grid.angleDeg, pace, angles)
+    const row = Math.round(nodeOf(pace, paceNodes)) * aimNodes
+    for (let k = 0; k < aimPoints; k += 1) along[k] = cubicAt(boards, nodeOf(aims[k]!, aimNodes))
+    for (let k = 0; k < aimPoints; k += 1) {
+      const node = nodeOf(aims[k]!, aimNodes)
+      const cell = row + Math.round(node)
+      const entryBoard = along[k]!
+      const weight = (normal(pace) * normal(aims[k]!)) / densitySum
+      mean += weight * entryBoard
+      square += weight * entryBoard * entryBoard
+      if (grid.gutter[cell] === 1) continue
+      // Each interval belongs half to the point at either end.
+      const before = (along[Math.max(0, k - 1)]! + entryBoard) / 2
+      const next = (entryBoard + along[Math.min(aimPoints - 1, k + 1)]!) / 2
+      pocket += 0.5 * weight * (shareInPocket(before, entryBoard) + shareInPocket(entryBoard, next))
+      carry += weight * carryOf(entryBoard, cubicAt(angles, node), grid.speedMph[cell]!, grid.rolledOut[cell] === 1)
+    }
+  }
   return { pPocket: pocket, pCarry: carry, entryBoardSd: Math.sqrt(Math.max(0, square - mean * mean)) }
 }
