@@ -1,3 +1,4 @@
+import type { Route } from '@playwright/test'
 import { expect, test } from './site.ts'
 
 test.describe('at the lane, on a phone', () => {
@@ -12,7 +13,8 @@ test.describe('at the lane, on a phone', () => {
     await expect(rows.first()).toBeVisible()
     const before = await rows.count()
     const entry = page.getByLabel('Entry board')
-    await page.route('**/api/trials/*/shots', (route) => route.abort())
+    const away = (route: Route) => route.abort()
+    await page.route('**/api/trials/*/shots', away)
     for (const board of ['16.4', '16.9']) {
       await entry.fill(board)
       await entry.press('Enter')
@@ -27,13 +29,14 @@ test.describe('at the lane, on a phone', () => {
     await expect(page.getByText('No answer. 2 shots are kept on this device')).toBeVisible()
 
     // The first answer breaks off after the server has taken the shot: it is asked again, not written again.
-    await page.unroute('**/api/trials/*/shots')
     let cut = 0
     await page.route('**/api/trials/*/shots', async (route) => {
       const answer = await route.fetch()
       if ((cut += 1) === 1) await route.abort()
       else await route.fulfill({ response: answer })
     })
+    // Only now: between the two nothing may slip through uncounted.
+    await page.unroute('**/api/trials/*/shots', away)
     await expect(page.getByText(/kept on this device/)).toHaveCount(0, { timeout: 20_000 })
     await expect(rows).toHaveCount(before + 2)
     expect(cut).toBeGreaterThan(2)

@@ -16,13 +16,15 @@ const { t, n } = useI18n()
 const all = computed(() =>
   props.total > mostCounted ? t('controls.list.over', { n: n(mostCounted) }) : n(props.total),
 )
+const counted = computed(() => {
+  const text = t('controls.list.shown', { shown: n(props.shown), all: all.value }, props.total)
+  return props.total > 0 && props.what ? `${text} ${props.what}` : text
+})
 </script>
 
 <template>
   <div class="row more">
-    <span class="soft" role="status"
-      >{{ t('controls.list.shown', { shown: n(shown), all }, total) }} {{ total > 0 ? what : '' }}</span
-    >
+    <span class="soft" role="status">{{ counted }}</span>
     <v-btn v-if="shown < total" size="small" :loading="busy" @click="emit('more')">{{ t('controls.list.more') }}</v-btn>
   </div>
 </template>
