@@ -1,4 +1,4 @@
-import type { RecordableKind } from './balls.ts'
+import type { RecordableKind } from './ballEvents.ts'
 import type { Role } from './staff.ts'
 
 /** Roles by what they may: each may all that stands before it. */

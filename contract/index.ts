@@ -1,6 +1,7 @@
 import './locale.ts'
 export * from './access.ts'
 export * from './bag.ts'
+export * from './ballEvents.ts'
 export * from './balls.ts'
 export * from './bench.ts'
 export * from './compare.ts'

@@ -22,7 +22,8 @@ import {
   requiredText,
   wholeQuantity,
 } from './fields.ts'
-import type { Ball, BallEvent } from './balls.ts'
+import type { BallEventKind } from './ballEvents.ts'
+import type { Ball } from './balls.ts'
 import type { Stored } from './stored.ts'
 
 export const policySchema = yup.object({
@@ -87,7 +88,7 @@ export interface SurfacePage {
   /** Medians off the track on this surface, at games on it: what the ball return wears and the lane does not. */
   readonly offTrack: readonly { readonly games: number; readonly grit: number }[]
   /** What was done to it on this surface, at games on the surface. */
-  readonly marks: readonly { readonly games: number; readonly kind: BallEvent['kind']; readonly at: string }[]
+  readonly marks: readonly { readonly games: number; readonly kind: BallEventKind; readonly at: string }[]
   /** Shop balls of this cover whose readings shape the expectation. */
   readonly sharedBalls: number
   /** A reading waits for its fit; until then there is no band. */

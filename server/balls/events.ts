@@ -1,4 +1,4 @@
-import type { BallEvent, BallEventInput, BallEventKind } from '@sleetfall/contract'
+import { type BallEvent, type BallEventInput, type BallEventKind, isOfKind } from '@sleetfall/contract'
 import type { SurfaceEvent } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { insertRow } from '../database/rows.ts'
@@ -19,16 +19,26 @@ export const standingEvents = (db: Db, ballIds: readonly string[]) =>
     [ballIds],
   )
 
-const surfaceKinds: readonly BallEventKind[] = ['games', 'surfaced', 'scanned', 'cleaned', 'extracted']
+const changesSurface = isOfKind('games', 'surfaced', 'scanned', 'cleaned', 'extracted')
 
-/** The part of a ball's history that the surface model reads; payloads were checked when they were written. */
+/** The part of a ball's history that the surface model reads. */
 export const asSurfaceEvents = (events: readonly BallEvent[]): SurfaceEvent[] =>
-  events
-    .filter((event) => surfaceKinds.includes(event.kind))
-    .map(
-      (event) =>
-        ({ atMs: Date.parse(event.happenedAt), kind: event.kind, ...event.payload }) as unknown as SurfaceEvent,
-    )
+  events.filter(changesSurface).map((event) => withTime(Date.parse(event.happenedAt), event))
+
+function withTime(atMs: number, event: BallEvent<SurfaceEvent['kind']>): SurfaceEvent {
+  switch (event.kind) {
+    case 'games':
+      return { atMs, kind: event.kind, ...event.payload }
+    case 'surfaced':
+      return { atMs, kind: event.kind, ...event.payload }
+    case 'scanned':
+      return { atMs, kind: event.kind, ...event.payload }
+    case 'cleaned':
+      return { atMs, kind: event.kind, ...event.payload }
+    case 'extracted':
+      return { atMs, kind: event.kind, ...event.payload }
+  }
+}
 
 interface AppendOptions {
   readonly staffId: string | null
@@ -94,7 +104,9 @@ export const gamesOnDay = async (db: Db, ballId: string, day: string) =>
   ).games
 
 export const eventsOfNight = (db: Db, nightId: string) =>
-  db.many<BallEvent>(`${select} where h.kind = 'games' and h.payload ->> 'nightId' = $1 order by h.seq`, [nightId])
+  db.many<BallEvent<'games'>>(`${select} where h.kind = 'games' and h.payload ->> 'nightId' = $1 order by h.seq`, [
+    nightId,
+  ])
 
 /** Ball and kind of an event. */
 export async function eventOf(db: Db, id: string): Promise<{ readonly ballId: string; readonly kind: BallEventKind }> {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { BallEvent } from '@sleetfall/contract'
+import type { BallEvent, BallEventKind, BallEventPayloads } from '@sleetfall/contract'
 import { policyDefaults, recipeByKey, surfaceDefaults } from '@sleetfall/core'
 import { type Foundations, foldPresent } from './fold.ts'
 
@@ -7,17 +7,22 @@ const day = 86_400_000
 const now = Date.UTC(2031, 4, 20, 12)
 let seq = 0
 /** An event of some days ago; recorded in the order in which they are made here. */
-const event = (kind: BallEvent['kind'], daysAgo: number, payload: object = {}): BallEvent => ({
-  id: `event-${(seq += 1)}`,
-  seq,
-  ballId: 'ball',
-  kind,
-  happenedAt: new Date(now - daysAgo * day).toISOString(),
-  recordedAt: new Date(now).toISOString(),
-  recordedBy: null,
-  payload: payload as BallEvent['payload'],
-  withdrawn: false,
-})
+const event = <K extends BallEventKind>(
+  kind: K,
+  daysAgo: number,
+  payload: Partial<BallEventPayloads[K]> = {},
+): BallEvent<K> =>
+  ({
+    id: `event-${(seq += 1)}`,
+    seq,
+    ballId: 'ball',
+    kind,
+    happenedAt: new Date(now - daysAgo * day).toISOString(),
+    recordedAt: new Date(now).toISOString(),
+    recordedBy: null,
+    payload,
+    withdrawn: false,
+  }) as BallEvent<K>
 const games = (daysAgo: number, count: number, volumeMl = 25) => event('games', daysAgo, { games: count, volumeMl })
 const ball: Foundations['ball'] = {
   id: 'ball',
@@ -83,7 +88,7 @@ describe('whereabouts, lock and what was found', () => {
       valAngleDeg: 40,
       papOverIn: 5,
       papUpIn: 0,
-      holes: [{ name: 'ring' }],
+      holes: [{ name: 'ring', overIn: 1, upIn: 2.5, diameterIn: 0.9, depthIn: 2.5 }],
     })
     expect(fold([plain])).toMatchObject({ valAngleDeg: 35, drilling: null })
     expect(fold([plain, holes])).toMatchObject({ valAngleDeg: 40, drilling: { papOverIn: 5 } })
@@ -116,7 +121,7 @@ describe('play, cleaning and work', () => {
 
   test('a touch-up by hand is no recipe to come back to', () => {
     const spun = event('surfaced', 20, { steps: steps('to-1000'), recipeKey: 'to-1000' })
-    const hand = event('surfaced', 5, { steps: [{ ...steps('to-2000')[2], method: 'hand' }], recipeKey: null })
+    const hand = event('surfaced', 5, { steps: [{ ...steps('to-2000')[2]!, method: 'hand' }], recipeKey: null })
     expect(fold([spun, hand]).lastRecipe).toMatchObject({ recipeKey: 'to-1000' })
     expect(fold([hand]).lastRecipe).toBeNull()
   })

@@ -1,9 +1,8 @@
-import type { Ball, BallEvent, BallEventKind, PolicyScope } from '@sleetfall/contract'
+import { type Ball, type BallEvent, type PolicyScope, isOfKind } from '@sleetfall/contract'
 import {
   type CoverFamily,
   type Due,
   type Learnt,
-  type RecipeStep,
   type StyleBand,
   type SurfaceConstants,
   type SurfaceNow,
@@ -81,7 +80,7 @@ export interface Present {
 }
 
 /** Kinds that 'undo' on the rack takes back. */
-const undoable: readonly BallEventKind[] = ['games', 'surfaced', 'scanned', 'cleaned', 'extracted']
+const undoable = isOfKind('games', 'surfaced', 'scanned', 'cleaned', 'extracted')
 /** Games by which the volume that a ball lately played on is told. */
 const latelyGames = 12
 const dayMs = 86_400_000
@@ -95,15 +94,15 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
   const surfaceAtMs = own.length === 0 ? null : Math.max(...own.map((event) => event.atMs))
   const surface = surfaceNow(ball, own, surfaceAtMs ?? 0, constants, learnt)
   const recorded = [...events].sort(byRecorded)
-  const lastRecorded = (kind: BallEventKind, fits: (event: BallEvent) => boolean = () => true) =>
-    recorded.findLast((event) => event.kind === kind && fits(event))
-  const lastHappened = (kind: BallEventKind) => events.findLast((event) => event.kind === kind)
-  const [moved, drilled, locked] = [lastHappened('moved'), lastRecorded('drilled'), lastRecorded('locked')]
-  const checked = lastRecorded('checked')
+  const moved = events.findLast(isOfKind('moved'))?.payload
+  const drilled = recorded.findLast(isOfKind('drilled'))?.payload
+  const locked = recorded.findLast(isOfKind('locked'))?.payload
+  const checks = recorded.filter(isOfKind('checked'))
+  const checked = checks.at(-1)
   // Only another inspection clears a crack; a look at the inserts does not.
-  const inspected = lastRecorded('checked', ({ payload }) => payload['what'] === 'inspection')
-  const undo = recorded.findLast((event) => undoable.includes(event.kind))
-  const [place, shelf] = [String(moved?.payload['place'] ?? 'customer'), String(moved?.payload['shelf'] ?? '')]
+  const inspected = checks.findLast(({ payload }) => payload.what === 'inspection')?.payload
+  const undo = recorded.findLast(undoable)
+  const [place, shelf] = [moved?.place ?? 'customer', moved?.shelf ?? '']
   const played = playOf(events)
   const play = { gamesPerWeek: ball.gamesPerWeek, eventsMs: startsOf(tournaments) }
   const due = dueWork(
@@ -120,21 +119,19 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
     nowMs,
   )
   const asked = due.filter((one) => one.asked)
-  const figure = (key: string) => (typeof drilled?.payload[key] === 'number' ? (drilled.payload[key] as number) : null)
   return {
     search: ` ${ball.name} ${ball.customerName} ${ball.cover} ${shelf}`,
     styleBand: bandOf(ball),
     place,
     shelf,
-    drillingAngleDeg: figure('drillingAngleDeg'),
-    pinToPapIn: figure('pinToPapIn'),
-    valAngleDeg: figure('valAngleDeg'),
+    drillingAngleDeg: drilled?.drillingAngleDeg ?? null,
+    pinToPapIn: drilled?.pinToPapIn ?? null,
+    valAngleDeg: drilled?.valAngleDeg ?? null,
     drilling: holesOf(drilled),
-    lockedUntil: locked ? String(locked.payload['untilAt']) : null,
-    lastFinding:
-      inspected?.payload['finding'] === 'cracked' ? 'cracked' : checked ? String(checked.payload['finding']) : null,
+    lockedUntil: locked?.untilAt ?? null,
+    lastFinding: inspected?.finding === 'cracked' ? 'cracked' : (checked?.payload.finding ?? null),
     lastCheckedAt: checked?.happenedAt ?? null,
-    lastCleanedAt: lastHappened('cleaned')?.happenedAt ?? null,
+    lastCleanedAt: events.findLast(isOfKind('cleaned'))?.happenedAt ?? null,
     lastRecipe: lastRecipeOf(events),
     lastEvent: undo ? { id: undo.id, kind: undo.kind, at: undo.happenedAt } : null,
     gamesSinceCleaning: played.sinceCleaning,
@@ -158,38 +155,33 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
 }
 
 function playOf(events: readonly BallEvent[]) {
-  const games = events.filter((event) => event.kind === 'games')
-  const sum = (of: readonly BallEvent[], weight: (event: BallEvent) => number) =>
-    of.reduce((total, event) => total + Number(event.payload['games']) * weight(event), 0)
+  const games = events.filter(isOfKind('games'))
+  const sum = (of: readonly BallEvent<'games'>[], weight: (event: BallEvent<'games'>) => number) =>
+    of.reduce((total, event) => total + event.payload.games * weight(event), 0)
   const lately = games.slice(-latelyGames)
-  const clean = events.findLast((event) => event.kind === 'cleaned' || event.kind === 'extracted')?.happenedAt ?? ''
+  const clean = events.findLast(isOfKind('cleaned', 'extracted'))?.happenedAt ?? ''
   return {
     sinceCleaning: sum(
       games.filter((event) => event.happenedAt > clean),
       () => 1,
     ),
     volumeMl:
-      lately.length === 0
-        ? assumedVolumeMl
-        : sum(lately, (event) => Number(event.payload['volumeMl'])) / sum(lately, () => 1),
+      lately.length === 0 ? assumedVolumeMl : sum(lately, (event) => event.payload.volumeMl) / sum(lately, () => 1),
   }
 }
 
 /** The last work with a step on the spinner; a touch-up by hand is no recipe to come back to. */
 function lastRecipeOf(events: readonly BallEvent[]): Ball['lastRecipe'] {
-  const worked = events.findLast(
-    ({ kind, payload }) =>
-      kind === 'surfaced' && (payload['steps'] as RecipeStep[]).some((step) => step.method === 'spinner'),
-  )
-  if (!worked) return null
-  const { steps, recipeKey } = worked.payload as { steps: RecipeStep[]; recipeKey?: string | null }
-  return { recipeKey: recipeKey ?? null, steps }
+  const worked = events
+    .filter(isOfKind('surfaced'))
+    .findLast(({ payload }) => payload.steps.some((step) => step.method === 'spinner'))?.payload
+  return worked ? { recipeKey: worked.recipeKey ?? null, steps: worked.steps } : null
 }
 
 /** A drilling that holes were noted of. */
-function holesOf(drilled: BallEvent | undefined): Ball['drilling'] {
-  const payload = drilled?.payload as unknown as Ball['drilling'] | undefined
-  return payload?.holes && payload.holes.length > 0 ? payload : null
+function holesOf(drilled: BallEvent<'drilled'>['payload'] | undefined): Ball['drilling'] {
+  if (!drilled?.holes || drilled.holes.length === 0) return null
+  return { ...drilled, holes: drilled.holes, papOverIn: drilled.papOverIn ?? 0, papUpIn: drilled.papUpIn ?? 0 }
 }
 
 function bandOf({ speedMph, revRpm, axisTiltDeg }: BallOwned): StyleBand | null {

@@ -1,4 +1,4 @@
-import type { Ball, BallEvent, SurfacePage } from '@sleetfall/contract'
+import { type Ball, type BallEvent, type SurfacePage, isOfKind } from '@sleetfall/contract'
 import {
   type AdviceFacts,
   type Complaint,
@@ -81,7 +81,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
     costs: costsOf(ball, events, policy, gamesPerWeek, play.eventsMs.length),
     offTrack: onThisSurface(events, surface.lastSurfacedMs, ball.gamesBefore).flatMap(({ games, event }) => {
       if (event.kind !== 'scanned') return []
-      const { offTrackGrit } = scanSummary(event.payload as Parameters<typeof scanSummary>[0])
+      const { offTrackGrit } = scanSummary(event.payload)
       return offTrackGrit === null ? [] : [{ games, grit: offTrackGrit }]
     }),
     marks: onThisSurface(events, surface.lastSurfacedMs, ball.gamesBefore).flatMap(({ games, event }) =>
@@ -132,12 +132,8 @@ function costsOf(
 ) {
   const { surface } = ball
   if (!surface.finish || !surface.window || !surface.curve) return []
-  const lastRecipe = events.findLast(
-    (event) => event.kind === 'surfaced' && Number((event.payload['steps'] as unknown[]).length) > 0,
-  )
-  const recipe = (lastRecipe?.payload['steps'] ?? recipeByKey('to-2000')!.steps) as NonNullable<
-    ReturnType<typeof recipeByKey>
-  >['steps']
+  const worked = events.filter(isOfKind('surfaced')).findLast(({ payload }) => payload.steps.length > 0)
+  const recipe = worked?.payload.steps ?? recipeByKey('to-2000')!.steps
   return schoolCosts(
     {
       wear: surface.curve.wear,
@@ -159,7 +155,7 @@ function onThisSurface(events: readonly BallEvent[], surfacedMs: number | null, 
   let games = surfacedMs === null ? gamesBefore : 0
   return events.flatMap((event) => {
     if (surfacedMs !== null && Date.parse(event.happenedAt) < surfacedMs) return []
-    if (event.kind === 'games') games += Number(event.payload['games'])
+    if (event.kind === 'games') games += event.payload.games
     return [{ games, event }]
   })
 }
@@ -190,9 +186,9 @@ function labelAgainstScan(ball: Ball, events: readonly BallEvent[]): SurfacePage
   let games = ball.gamesBefore
   for (const event of events) {
     if (event.kind === 'surfaced') return null
-    if (event.kind === 'games') games += Number(event.payload['games'])
+    if (event.kind === 'games') games += event.payload.games
     if (event.kind !== 'scanned' || games > freshGames) continue
-    const { grit } = scanSummary(event.payload as { grits: number[] })
+    const { grit } = scanSummary(event.payload)
     const labelUm = raOfGrit(Math.min(ball.factoryGrit, scannerTopGrit))
     const factor = Math.exp(Math.abs(Math.log(raOfGrit(Math.min(grit, scannerTopGrit)) / labelUm)))
     return factor > disagreeFactor ? { labelGrit: ball.factoryGrit, scannedGrit: grit } : null

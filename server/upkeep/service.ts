@@ -187,7 +187,7 @@ export async function nightOf(db: Db, id: string): Promise<NightLogged> {
   return {
     id,
     balls: standing.length,
-    games: standing.reduce((sum, event) => sum + Number(event.payload['games']), 0),
+    games: standing.reduce((sum, event) => sum + event.payload.games, 0),
     withdrawn: standing.length === 0,
   }
 }

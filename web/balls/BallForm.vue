@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
-import { type Ball, ballSchema, figureSources, places } from '@sleetfall/contract'
+import { type Ball, ballSchema, figureSources, whereabouts } from '@sleetfall/contract'
 import { type Layout, coverFamilies, readyRecipes, recipeByKey } from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -216,7 +216,7 @@ const optional = (keys: readonly string[], group: string) =>
       <v-select
         v-bind="form.field('place')"
         :label="t('balls.fields.place')"
-        :items="optional(places, 'balls.places')"
+        :items="optional(whereabouts, 'balls.places')"
       />
       <v-text-field v-bind="form.field('shelf')" :label="t('balls.fields.shelf')" />
       <DayField v-bind="form.field('boughtOn')" :label="t('balls.fields.boughtOn')" :max="todayText()" />

@@ -153,12 +153,10 @@ async function clean(kind: 'cleaner' | 'towel') {
     notices.done(t('balls.cleanedDone'), eventId ? () => balls.takeBack(eventId) : undefined)
   })
 }
-async function takeBack(event: Pick<BallEvent, 'id' | 'kind'> & Partial<BallEvent>) {
+async function takeBack(event: NonNullable<Ball['lastEvent']> | BallEvent) {
   await notices.attempt(async () => {
     await balls.takeBack(event.id)
-    const what = event.payload
-      ? words({ kind: event.kind, payload: event.payload })
-      : t(`balls.eventKinds.${event.kind}`)
+    const what = 'payload' in event ? words(event) : t(`balls.eventKinds.${event.kind}`)
     notices.done(t('balls.undone', { what }))
   })
 }

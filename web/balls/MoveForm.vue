@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { type Ball, ballEventSchemas, places } from '@sleetfall/contract'
+import { type Ball, ballEventSchemas, whereabouts } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import { useForm } from '../controls/useForm.ts'
@@ -34,7 +34,7 @@ async function save() {
     <v-select
       v-bind="form.field('place')"
       :label="t('balls.fields.place')"
-      :items="places.map((value) => ({ value, title: t(`balls.places.${value}`) }))"
+      :items="whereabouts.map((value) => ({ value, title: t(`balls.places.${value}`) }))"
     />
     <v-text-field v-bind="form.field('shelf')" :label="t('balls.fields.shelf')" />
   </FormDialog>

@@ -1,50 +1,42 @@
-import type { BallEvent } from '@sleetfall/contract'
-import { type RecipeStep, describeSteps, formatLayout } from '@sleetfall/core'
+import type { BallEventContent } from '@sleetfall/contract'
+import { describeSteps, formatLayout } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
 
-const plugged = (holes: unknown) => Array.isArray(holes) && holes.some((hole: { plug?: unknown }) => hole.plug)
-
 /** Words for one entry of a ball's history. */
 export function useEventText() {
   const { t } = useI18n()
   const session = useSession()
-  return (event: Pick<BallEvent, 'kind' | 'payload'>): string => {
-    // Payloads were checked by the schema of their kind when they were written.
-    const p = event.payload as { [key: string]: never }
-    switch (event.kind) {
+  return ({ kind, payload }: BallEventContent): string => {
+    switch (kind) {
       case 'games':
-        return t(
-          'balls.events.games',
-          { games: p['games'], volume: Number(p['volumeMl']).toFixed(0) },
-          Number(p['games']),
-        )
+        return t('balls.events.games', { games: payload.games, volume: payload.volumeMl.toFixed(0) }, payload.games)
       case 'surfaced':
-        return t('balls.events.surfaced', { steps: describeSteps(event.payload['steps'] as readonly RecipeStep[]) })
+        return t('balls.events.surfaced', { steps: describeSteps(payload.steps) })
       case 'scanned':
-        return t('balls.events.scanned', { grits: (event.payload['grits'] as readonly number[]).join(', ') })
+        return t('balls.events.scanned', { grits: payload.grits.join(', ') })
       case 'cleaned':
-        return t('balls.events.cleaned', { with: t(`balls.with.${p['with']}`) })
+        return t('balls.events.cleaned', { with: t(`balls.with.${payload.with}`) })
       case 'extracted':
         return t('balls.events.extracted', {
-          minutes: p['minutes'],
-          temperature: quantityText('waterTemperatureC', Number(event.payload['temperatureC']), session.metric),
+          minutes: payload.minutes,
+          temperature: quantityText('waterTemperatureC', payload.temperatureC, session.metric),
         })
       case 'moved':
-        return t('balls.events.moved', { place: `${t(`balls.places.${p['place']}`)} ${p['shelf'] ?? ''}`.trim() })
+        return t('balls.events.moved', { place: `${t(`balls.places.${payload.place}`)} ${payload.shelf}`.trim() })
       case 'drilled':
-        return t(plugged(event.payload['holes']) ? 'balls.events.redrilled' : 'balls.events.drilled', {
-          layout: formatLayout(p as unknown as Parameters<typeof formatLayout>[0]),
+        return t(payload.holes?.some((hole) => hole.plug) ? 'balls.events.redrilled' : 'balls.events.drilled', {
+          layout: formatLayout(payload),
         })
       case 'locked':
-        return t('balls.events.locked', { day: dayText(String(p['untilAt'])), why: p['reason'] })
+        return t('balls.events.locked', { day: dayText(payload.untilAt), why: payload.reason })
       case 'checked':
         return t('balls.events.checked', {
-          what: t(`balls.checks.${p['what']}`),
-          finding: t(`bench.findings.${p['finding']}`),
-          note: p['note'] ?? '',
+          what: t(`balls.checks.${payload.what}`),
+          finding: t(`bench.findings.${payload.finding}`),
+          note: payload.note,
         })
       case 'withdrawn':
         return t('balls.events.withdrawn')

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import type { Ball, BallEvent, JobStep } from '@sleetfall/contract'
+import type { Ball, BallEventContent, BallEventKind, BallEventPayloads, JobStep } from '@sleetfall/contract'
 import {
   type Due,
   type RecipeStep,
@@ -180,7 +180,8 @@ describe('words for what is due', () => {
 })
 
 describe('words for a ball’s history', () => {
-  const event = (kind: BallEvent['kind'], payload: object = {}) => ({ kind, payload: payload as BallEvent['payload'] })
+  const event = <K extends BallEventKind>(kind: K, payload: Partial<BallEventPayloads[K]>) =>
+    ({ kind, payload }) as unknown as BallEventContent
   const cases: readonly (readonly [ReturnType<typeof event>, string])[] = [
     [event('games', { games: 3, volumeMl: 24.6 }), '3 games on 25 mL'],
     [event('games', { games: 1, volumeMl: 20 }), '1 game on 20 mL'],
@@ -190,7 +191,7 @@ describe('words for a ball’s history', () => {
     [event('extracted', { minutes: 25, temperatureC: 50 }), 'oil extraction, 25 min at 122 °F'],
     [event('moved', { place: 'shelf', shelf: 'B2' }), 'moved: on the shelf B2'],
     [event('drilled', { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 35 }), 'layout 50 × 4 1/2 × 35'],
-    [event('withdrawn'), 'a record was taken back'],
+    [event('withdrawn', {}), 'a record was taken back'],
   ]
   test.each(cases)('%j', async (one, words) => {
     const text = await inApp(useEventText)

@@ -1,0 +1,146 @@
+import { type DrillingRecord, type RecipeStep, cleaningKinds, findings, scanSpots } from '@sleetfall/core'
+import * as yup from 'yup'
+import {
+  identifier,
+  moment,
+  oneOf,
+  optionalText,
+  pastTime,
+  quantity,
+  requiredText,
+  text,
+  wholeQuantity,
+} from './fields.ts'
+import { recipeStepsSchema } from './recipes.ts'
+
+/** Where a ball may be. */
+export const whereabouts = ['customer', 'shelf', 'bench'] as const
+export type Whereabouts = (typeof whereabouts)[number]
+
+const eventBase = { id: identifier(), happenedAt: pastTime('When') }
+
+/** What may be recorded of a ball, by kind. `withdrawn` events name the event they take back. */
+export const ballEventSchemas = {
+  games: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['games']),
+    games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
+    patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  }),
+  surfaced: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['surfaced']),
+    steps: recipeStepsSchema,
+    recipeKey: text('Recipe').max(60, 'Recipe: at most 60 characters').nullable().default(null),
+    /** Grit that was meant, when the work stopped before its last step. */
+    targetGrit: quantity('scannedGrit', 'Target grit').optional(),
+  }),
+  scanned: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['scanned']),
+    grits: yup
+      .array(quantity('scannedGrit', 'Scanner reading').required('Scanner reading: please fill this in'))
+      .min(1, 'Scanner readings: at least one')
+      .max(12, 'Scanner readings: at most 12')
+      .required(),
+    /** Where each was taken, in the same order; left out when nobody said. */
+    spots: yup
+      .array(oneOf('Spot', scanSpots))
+      .max(12)
+      .optional()
+      .test(
+        'each',
+        'Scanner readings: say for each whether it was on the track, or for none',
+        (value, context) => value === undefined || value.length === context.parent.grits?.length,
+      ),
+  }),
+  cleaned: yup.object({ ...eventBase, kind: oneOf('Kind', ['cleaned']), with: oneOf('Cleaned with', cleaningKinds) }),
+  extracted: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['extracted']),
+    minutes: quantity('soakMinutes', 'Minutes in the water').required(),
+    temperatureC: quantity('waterTemperatureC', 'Water temperature').required(),
+  }),
+  moved: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['moved']),
+    place: oneOf('Whereabouts', whereabouts),
+    shelf: optionalText('Shelf place', 40),
+  }),
+  /** Not to be played before a time, such as while its holes dry. */
+  locked: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['locked']),
+    untilAt: moment('Until').required('Until: missing'),
+    reason: requiredText('Reason', 200),
+  }),
+  /** A look at ball and inserts, with what was found. */
+  checked: yup.object({
+    ...eventBase,
+    kind: oneOf('Kind', ['checked']),
+    what: oneOf('What', ['inspection', 'inserts']),
+    finding: oneOf('Finding', findings),
+    note: optionalText('Note', 400),
+  }),
+} as const
+export type RecordableKind = keyof typeof ballEventSchemas
+export type BallEventInput = { [K in RecordableKind]: yup.InferType<(typeof ballEventSchemas)[K]> }[RecordableKind]
+
+/** Picks the schema by the kind that the input names. */
+export const ballEventSchema = yup.lazy((value: unknown) => {
+  const kind = (value as { kind?: string } | null)?.kind
+  return typeof kind === 'string' && Object.hasOwn(ballEventSchemas, kind)
+    ? ballEventSchemas[kind as RecordableKind]
+    : yup.object({ kind: oneOf('Kind', Object.keys(ballEventSchemas)) })
+}) as unknown as yup.Schema<BallEventInput>
+
+type RecordedPayload<K extends RecordableKind> = Readonly<
+  Omit<yup.InferType<(typeof ballEventSchemas)[K]>, 'id' | 'kind' | 'happenedAt'>
+>
+type Layout = Pick<DrillingRecord, 'drillingAngleDeg' | 'pinToPapIn' | 'valAngleDeg'>
+
+/** What each kind of event keeps: what was recorded of it and what the server adds. */
+export type BallEventPayloads = {
+  readonly [K in Exclude<RecordableKind, 'games' | 'surfaced'>]: RecordedPayload<K>
+} & {
+  /** With the oil that was played on, and the night that the games were logged with. */
+  readonly games: RecordedPayload<'games'> & { readonly volumeMl: number; readonly nightId?: string }
+  readonly surfaced: Omit<RecordedPayload<'surfaced'>, 'steps'> & { readonly steps: readonly RecipeStep[] }
+  /** A layout, with its holes and PAP where they were noted. */
+  readonly drilled: Layout & Partial<DrillingRecord>
+  /** Names in another field the event that it takes back. */
+  readonly withdrawn: Readonly<Record<string, never>>
+}
+export type BallEventKind = keyof BallEventPayloads
+/** Every kind, each once. */
+export const ballEventKinds: readonly BallEventKind[] = [
+  ...(Object.keys(ballEventSchemas) as RecordableKind[]),
+  'drilled',
+  'withdrawn',
+]
+
+interface EventRecord {
+  readonly id: string
+  /** Its place in the order in which events were recorded. */
+  readonly seq: number
+  readonly ballId: string
+  readonly happenedAt: string
+  readonly recordedAt: string
+  readonly recordedBy: string | null
+  /** Set when a later event took this one back. */
+  readonly withdrawn: boolean
+}
+/** What is told of a ball by an event: its kind, and what that kind keeps. */
+export type BallEventContent<K extends BallEventKind = BallEventKind> = {
+  readonly [One in K]: { readonly kind: One; readonly payload: BallEventPayloads[One] }
+}[K]
+/** An event as it was recorded; reading its kind tells what it keeps. */
+export type BallEvent<K extends BallEventKind = BallEventKind> = {
+  readonly [One in K]: EventRecord & BallEventContent<One>
+}[K]
+
+/** Whether an event is of one of some kinds. */
+export const isOfKind =
+  <K extends BallEventKind>(...kinds: readonly K[]) =>
+  (event: BallEvent): event is Extract<BallEvent, { readonly kind: K }> =>
+    (kinds as readonly BallEventKind[]).includes(event.kind)

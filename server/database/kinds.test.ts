@@ -1,0 +1,77 @@
+import { beforeAll, describe, expect, test } from '@jest/globals'
+import {
+  ballEventKinds,
+  deviceKinds,
+  eventKinds,
+  figureSources,
+  hands,
+  jobStates,
+  photoTypes,
+  roles,
+  sides,
+  supplyKinds,
+  whereabouts,
+} from '@sleetfall/contract'
+import { coverFamilies, jobKinds, reads, stationKinds } from '@sleetfall/core'
+import { testDatabase } from '../test/shop.ts'
+
+/** The list in code of each column that takes only certain words. */
+const listOf: Readonly<Record<string, readonly string[]>> = {
+  'staff.role': roles,
+  'customer.hand': hands,
+  'customer.speed_source': figureSources,
+  'customer.rev_source': figureSources,
+  'customer.axis_rotation_source': figureSources,
+  'customer.axis_tilt_source': figureSources,
+  'customer.pap_source': figureSources,
+  'ball.cover': coverFamilies,
+  'ball.factory_source': figureSources,
+  'ball_event.kind': ballEventKinds,
+  'ball_photo.content_type': photoTypes,
+  'ball_present.place': whereabouts,
+  'device.kind': deviceKinds,
+  'event.kind': eventKinds,
+  'grip_sheet.hand': hands,
+  'job.kind': jobKinds,
+  'job.state': jobStates,
+  'pad.abrasive': supplyKinds,
+  'shot.side': sides,
+  'shot.read': reads,
+  'station.kind': stationKinds,
+  'stock_ball.cover': coverFamilies,
+  // Nothing outside the SQL that writes them names these.
+  'grip_sheet.span_kind': ['full', 'cut'],
+  'job_reading.source': ['typed', 'bath'],
+  'outbox_message.state': ['queued', 'sent', 'withdrawn'],
+  'shot_before.what': ['corrected', 'removed'],
+  'wear_fit.kind': ['own', 'shared'],
+}
+
+let taken: ReadonlyMap<string, readonly string[]>
+beforeAll(async () => {
+  const database = await testDatabase()
+  const rows = await database.many<{ table: string; definition: string }>(
+    `select conrelid::regclass::text as table, pg_get_constraintdef(oid) as definition
+       from pg_constraint where contype = 'c' and connamespace = 'public'::regnamespace`,
+  )
+  await database.close()
+  taken = new Map(
+    rows.flatMap(({ table, definition }) => {
+      const [, column, words] = /^CHECK \(\((\w+) = ANY \(ARRAY\[(.*)\]\)\)\)$/.exec(definition) ?? []
+      if (column === undefined) return []
+      return [[`${table}.${column}`, [...words!.matchAll(/'([^']+)'/g)].map((match) => match[1]!)]]
+    }),
+  )
+})
+
+describe('one list for each kind', () => {
+  test('a column takes exactly the words that the code knows, and every such column is named here', () => {
+    const sorted = (map: Iterable<readonly [string, readonly string[]]>) =>
+      Object.fromEntries([...map].map(([column, words]) => [column, [...words].sort()]))
+    expect(sorted(taken)).toEqual(sorted(Object.entries(listOf)))
+  })
+
+  test('no list names a word twice', () => {
+    for (const words of Object.values(listOf)) expect(new Set(words).size).toBe(words.length)
+  })
+})
