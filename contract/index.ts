@@ -1,6 +1,6 @@
 import './locale.ts'
 export * from './access.ts'
-export * from './bag.ts'
+export * from './events.ts'
 export * from './ballEvents.ts'
 export * from './balls.ts'
 export * from './bench.ts'

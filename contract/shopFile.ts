@@ -1,6 +1,6 @@
 import { jobKinds, readyRecipes, scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
-import { eventSchema } from './bag.ts'
+import { eventSchema } from './events.ts'
 import { ballSchema } from './balls.ts'
 import { customerSchema } from './customers.ts'
 import { oneOf, optionalText, requiredText } from './fields.ts'

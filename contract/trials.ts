@@ -48,12 +48,12 @@ export type TrialEdit = yup.InferType<typeof trialEditSchema>
 export interface ShotBefore {
   readonly shotId: string
   readonly what: 'corrected' | 'removed'
-  readonly was: Omit<ShotInput, 'id'> & { readonly sequence: number; readonly setAsideReason: string | null }
+  readonly was: Omit<TrialShotInput, 'id'> & { readonly sequence: number; readonly setAsideReason: string | null }
   readonly at: string
   readonly by: string | null
 }
 
-export type ShotInput = yup.InferType<typeof shotSchema>
+export type TrialShotInput = yup.InferType<typeof shotSchema>
 
 export const setAsideSchema = yup.object({
   version: yup.number().integer().required(),
@@ -61,7 +61,7 @@ export const setAsideSchema = yup.object({
   reason: text('Reason').max(120, 'Reason: at most 120 characters').nullable().default(null),
 })
 
-export interface StoredShot extends ShotInput, Stored {
+export interface StoredShot extends TrialShotInput, Stored {
   readonly trialId: string
   readonly sequence: number
   readonly setAsideReason: string | null

@@ -68,7 +68,7 @@ const alsoDark: readonly string[] = [
   'layout bench',
   'trials',
   'trial',
-  'bag',
+  'events',
   'coverage map',
 ]
 
@@ -102,7 +102,7 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
     ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
   ],
-  'lanes, layouts, trials, coverage and bag': (page) => [
+  'lanes, layouts, trials, coverage and events': (page) => [
     ['lanes', () => page.goto('/lanes'), 'Load table'],
     ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
     ['what-if', () => openWhatIf(page), 'Room for error'],
@@ -124,8 +124,8 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ],
     ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
     ['nearest gaps', () => page.goto('/coverage'), 'Nearest gaps'],
-    ['bag', () => page.goto('/bag'), 'Beacon Open'],
-    ['event form', () => page.goto('/bag?new=event'), 'A league is bowled weekly'],
+    ['events', () => page.goto('/events'), 'Beacon Open'],
+    ['event form', () => page.goto('/events?new=event'), 'A league is bowled weekly'],
     ['lost', () => page.goto('/nowhere'), 'There is nothing at this address'],
     ['coverage map', () => openCoverage(page), 'Gaps, cheapest fixes first'],
   ],

@@ -47,7 +47,7 @@ test('from a ball on the counter to a filled gap', async ({ signedIn: page }) =>
   await expect(panel.getByText('outside its window now')).toBeVisible()
 
   // An event brings the target pattern.
-  await page.getByRole('link', { name: 'Bag' }).click()
+  await page.getByRole('link', { name: 'Events' }).click()
   await page.getByRole('button', { name: 'New event' }).click()
   const day = format(addDays(new Date(), 20), 'yyyy-MM-dd')
   await form.getByLabel('Event name').fill('Lantern Night')

@@ -105,7 +105,7 @@ test('focus survives choosing, adding a row and saving', async ({ signedIn: page
 })
 
 test('no text is smaller than 12 px, in drawings too', async ({ signedIn: page }) => {
-  const views = ['/rack', '/bench', '/lanes', '/lanes/what-if', '/layouts', '/upkeep', '/supplies', '/coverage', '/bag']
+  const views = ['/rack', '/bench', '/lanes', '/lanes/what-if', '/layouts', '/upkeep', '/supplies', '/coverage', '/events']
   for (const path of views) {
     await page.goto(path)
     await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible()
@@ -258,7 +258,7 @@ test('a form that was opened and left as it was closes at once, wherever it is',
     '/rack?new=ball',
     '/lanes?new=pattern',
     '/trials?new=trial',
-    '/bag?new=event',
+    '/events?new=event',
     '/upkeep?new=night',
   ]) {
     await page.goto(address)

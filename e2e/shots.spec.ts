@@ -108,7 +108,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByText('Gaps, cheapest fixes first').waitFor()
   await shot('coverage')
 
-  await page.goto('/bag')
+  await page.goto('/events')
   await page.getByText('Beacon Open').waitFor()
   await shot('events')
   await page.goto('/shop')

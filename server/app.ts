@@ -3,41 +3,21 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { WorkPool } from '@sleetfall/core'
 import compression from 'compression'
-import express, { type Express, type Router } from 'express'
+import express, { type Express } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
-import { bagRoutes } from './bag/routes.ts'
-import { photoRoutes } from './balls/photos.ts'
-import { ballRoutes } from './balls/routes.ts'
-import { benchRoutes } from './bench/routes.ts'
-import { coverageRoutes } from './coverage/routes.ts'
-import { customerRoutes } from './customers/routes.ts'
+import { areas } from './areas.ts'
 import type { Database } from './database/db.ts'
-import { bathGuard } from './equipment/guard.ts'
 import { openDevices } from './equipment/hub.ts'
-import { deviceRoutes } from './equipment/routes.ts'
-import { listDevices } from './equipment/store.ts'
-import { layoutRoutes, sheetRoutes, stockRoutes } from './fitting/routes.ts'
 import { admit } from './http/access.ts'
 import type { Context } from './http/context.ts'
 import { knowMember } from './http/member.ts'
 import { sameOrigin } from './http/origin.ts'
-import { sessionStore } from './http/sessions.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
-import { predictionRoutes } from './lanes/predictions.ts'
-import { laneRoutes } from './lanes/routes.ts'
+import { sessionStore } from './http/sessions.ts'
 import { openMotionPool } from './motion/pool.ts'
-import { motionRoutes } from './motion/routes.ts'
-import { openRoutes } from './open/routes.ts'
-import { searchRoutes } from './search/routes.ts'
-import { shopRoutes } from './shop/routes.ts'
-import { ownRoutes, sessionRoutes, staffRoutes } from './staff/routes.ts'
-import { padRoutes, recipeRoutes } from './supplies/routes.ts'
-import { surfaceRoutes } from './surface/routes.ts'
-import { trialRoutes } from './trials/routes.ts'
-import { upkeepRoutes } from './upkeep/routes.ts'
 
 interface AppOptions {
   readonly database: Database
@@ -48,39 +28,6 @@ interface AppOptions {
   /** Where the devices' stand-ins listen; without it no device answers. */
   readonly devicesUrl?: string | undefined
 }
-
-/** Follows the devices that the shop wants, and stops a soak that gets too hot whether or not a screen is open. */
-function watchDevices({ database, devices }: Context, logger: Logger): void {
-  const report = (error: unknown) => logger.warn({ err: error }, 'devices')
-  devices.onBath(bathGuard(database, (timerMinutes) => devices.command('PUT', '/bath', { timerMinutes }), report))
-  listDevices(database).then((wanted) => devices.follow(wanted), report)
-}
-
-/** Routes that need a session, by where they stand below `/api`; who may use which is told in `http/access.ts`. */
-export const areas: readonly (readonly [path: string, routes: (context: Context) => Router])[] = [
-  ['/session', ownRoutes],
-  ['/staff', staffRoutes],
-  ['/shop', shopRoutes],
-  ['/customers', customerRoutes],
-  ['/balls/:id/photos', photoRoutes],
-  ['/balls', ballRoutes],
-  ['/patterns', laneRoutes],
-  ['/predictions', predictionRoutes],
-  ['/layouts', layoutRoutes],
-  ['/grip-sheets', sheetRoutes],
-  ['/stock', stockRoutes],
-  ['/reaction-map', motionRoutes],
-  ['/events', bagRoutes],
-  ['/trials', trialRoutes],
-  ['/coverage', coverageRoutes],
-  ['/bench', benchRoutes],
-  ['/surface', surfaceRoutes],
-  ['/pads', padRoutes],
-  ['/recipes', recipeRoutes],
-  ['/upkeep', upkeepRoutes],
-  ['/devices', deviceRoutes],
-  ['/search', searchRoutes],
-]
 
 /** A customer's link is a key: its secret is left out of what is logged. */
 const withoutSecrets = (url: string) => url.replace(/(\/(?:open\/upkeep|u)\/)[^/?#]+/g, '$1…')
@@ -158,12 +105,11 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     next()
   })
   const context: Context = { database, motion: openMotionPool(), devices: openDevices(devicesUrl) }
-  watchDevices(context, logger)
-  api.use('/open', openRoutes(context))
   api.use(knowMember(database))
-  api.use('/session', sessionRoutes(context))
+  for (const { doors = [] } of areas) for (const [path, routes] of doors) api.use(path, routes(context))
   api.use(admit)
-  for (const [path, routes] of areas) api.use(path, routes(context))
+  for (const { routes: mounts = [] } of areas) for (const [path, routes] of mounts) api.use(path, routes(context))
+  for (const { start } of areas) start?.(context, logger)
   api.use(unknownRoute)
   app.use('/api', api)
 

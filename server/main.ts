@@ -2,11 +2,10 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
+import { tasks } from './areas.ts'
 import { openDatabase } from './database/db.ts'
-import { removeOldRequests } from './http/housekeeping.ts'
 import { openBehind } from './present/queue.ts'
 import { sessionSecret } from './shop/store.ts'
-import { sendWaiting } from './upkeep/store.ts'
 
 /** Errors of the database driver carry their whole connection; only what tells the cause is logged. */
 const err = ({ name, message, code, stack }: Error & { code?: string }) => ({ name, message, code, stack })
@@ -32,22 +31,6 @@ const { app, motion, close } = createApp({
   devicesUrl: process.env['DEVICES_URL'],
 })
 const server = createServer(app)
-const housekeeping = setInterval(() => {
-  removeOldRequests(database).catch((error: unknown) => logger.warn({ err: error }, 'housekeeping'))
-}, 3_600_000)
-
-/** The sender is simulated: whatever waits long enough counts as delivered, and the log says so. */
-const sender = setInterval(() => {
-  database
-    .transaction((db) =>
-      sendWaiting(db, async (message) => {
-        logger.info({ message: message.id }, 'message handed to the simulated sender')
-        return true
-      }),
-    )
-    .catch((error: unknown) => logger.warn({ err: error }, 'outbox'))
-}, 10_000)
-
 server.once('error', (error) => {
   logger.fatal({ err: error }, 'the server could not listen')
   process.exit(1)
@@ -55,7 +38,7 @@ server.once('error', (error) => {
 server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
   logger.info({ address: server.address() }, 'listening')
   process.send?.('listening')
-  behind.work(database, motion).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
+  behind.work(database, motion, tasks, logger).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
 })
 
 let stopping = false
@@ -63,8 +46,6 @@ let stopping = false
 function stop(): void {
   if (stopping) return
   stopping = true
-  clearInterval(housekeeping)
-  clearInterval(sender)
   server.close(() => {
     close()
     void Promise.all([behind.close(), database.close()]).then(() => process.exit(0))

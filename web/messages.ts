@@ -1,4 +1,4 @@
-import bag from './bag/messages.ts'
+import events from './events/messages.ts'
 import balls from './balls/messages.ts'
 import bench from './bench/messages.ts'
 import controls from './controls/messages.ts'
@@ -16,7 +16,7 @@ import upkeep from './upkeep/messages.ts'
 
 /** Every area's texts, in English. */
 export const catalogue = {
-  bag,
+  events,
   balls,
   bench,
   controls,

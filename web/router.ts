@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
 /** The technician's areas in the order of the rail. */
-export const areas = ['rack', 'bench', 'lanes', 'trials', 'coverage', 'bag', 'shop'] as const
+export const areas = ['rack', 'bench', 'lanes', 'trials', 'coverage', 'events', 'shop'] as const
 export type Area = (typeof areas)[number]
 
 export const router = createRouter({
@@ -57,7 +57,9 @@ export const router = createRouter({
       meta: { area: 'trials' },
     },
     { path: '/coverage/:customerId?', name: 'coverage', component: () => import('./coverage/CoverageView.vue') },
-    { path: '/bag/:eventId?', name: 'bag', component: () => import('./bag/BagView.vue') },
+    { path: '/events/:eventId?', name: 'events', component: () => import('./events/EventsView.vue') },
+    // Where they stood before.
+    { path: '/bag/:eventId?', redirect: (to) => ({ name: 'events', params: to.params, query: to.query }) },
     { path: '/shop', name: 'shop', component: () => import('./shop/ShopView.vue') },
     { path: '/:lost(.*)*', name: 'lost', component: () => import('./shell/LostView.vue') },
   ],

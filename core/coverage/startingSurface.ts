@@ -13,17 +13,17 @@ export interface StartingSurface {
 
 export const conditions: readonly Condition[] = ['heavy', 'medium-heavy', 'medium', 'medium-dry', 'dry']
 
-type Finish = number | 'polish' | 'weaker'
+type TableFinish = number | 'polish' | 'weaker'
 /** 'Weaker' stands for polish on a weak cover or a polyester-like ball: smoother than any polish by half. */
-const raOf = (finish: Finish) =>
+const raOf = (finish: TableFinish) =>
   finish === 'polish' ? polishRaUm : finish === 'weaker' ? polishRaUm / 1.5 : raOfGrit(finish)
 
-const from = (rough: Finish, smooth: Finish = rough): StartingSurface => ({
+const from = (rough: TableFinish, smooth: TableFinish = rough): StartingSurface => ({
   roughRaUm: raOf(rough),
   smoothRaUm: raOf(smooth),
   seldomNeeded: false,
 })
-const seldom = (rough: Finish, smooth: Finish = rough): StartingSurface => ({
+const seldom = (rough: TableFinish, smooth: TableFinish = rough): StartingSurface => ({
   ...from(rough, smooth),
   seldomNeeded: true,
 })

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Ball, BallInput, BallQuestion, Found, Page } from '@sleetfall/contract'
 import { type SurfaceConstants, type SurfaceNow, surfaceLater } from '@sleetfall/core'
-import { nextPlay } from '../bag/store.ts'
+import { nextPlay } from '../events/store.ts'
 import type { Db } from '../database/db.ts'
 import { Conditions, mostFound } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'

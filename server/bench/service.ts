@@ -32,7 +32,7 @@ import {
   waterGate,
   waterState,
 } from '@sleetfall/core'
-import { eventById } from '../bag/store.ts'
+import { eventById } from '../events/store.ts'
 import { appendEvent } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'

@@ -8,7 +8,8 @@ import type { Router } from 'express'
 import fc from 'fast-check'
 import { pino } from 'pino'
 import supertest from 'supertest'
-import { areas, createApp } from '../app.ts'
+import { createApp } from '../app.ts'
+import { areas } from '../areas.ts'
 import { openDatabase } from '../database/db.ts'
 import { openDevices } from '../equipment/hub.ts'
 import { openMotionPool } from '../motion/pool.ts'
@@ -38,17 +39,19 @@ afterAll(() => shop.end())
 /** Every route that the application has below `/api`, found in its routers. */
 function routesOfApp(): string[] {
   const context: Context = { database: shop.database, motion: openMotionPool(), devices: openDevices(undefined) }
-  const found = areas.flatMap(([mount, make]) =>
-    (make(context) as Router).stack.flatMap(({ route }) =>
-      route
-        ? (route as unknown as { path: string; methods: Record<string, boolean> }) && [
-            ...Object.keys((route as unknown as { methods: Record<string, boolean> }).methods).map(
-              (method) => `${method.toUpperCase()} ${`${mount}${route.path}`.replace(/\/$/, '')}`,
-            ),
-          ]
-        : [],
-    ),
-  )
+  const found = areas
+    .flatMap(({ routes = [] }) => routes)
+    .flatMap(([mount, make]) =>
+      (make(context) as Router).stack.flatMap(({ route }) =>
+        route
+          ? (route as unknown as { path: string; methods: Record<string, boolean> }) && [
+              ...Object.keys((route as unknown as { methods: Record<string, boolean> }).methods).map(
+                (method) => `${method.toUpperCase()} ${`${mount}${route.path}`.replace(/\/$/, '')}`,
+              ),
+            ]
+          : [],
+      ),
+    )
   context.motion.close()
   return found.sort()
 }

@@ -14,7 +14,7 @@ import {
   surfaceNow,
 } from '@sleetfall/core'
 import { asSurfaceEvents, assumedVolumeMl } from '../balls/events.ts'
-import { type PlayAhead, startsOf } from '../bag/nextDay.ts'
+import { type PlayAhead, startsOf } from '../events/nextDay.ts'
 
 /** A ball's record and the part of its owner's that its present state rests on. */
 export interface BallOwned {

@@ -3,6 +3,7 @@ import type { Ball } from '@sleetfall/contract'
 import { recipeByKey, surfaceNow } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
+import { pino } from 'pino'
 import { appendEvent, asSurfaceEvents, recordLayout, standingEvents, withdrawEvent } from '../balls/events.ts'
 import { mergeBalls } from '../balls/mend.ts'
 import { ballById, createBall } from '../balls/store.ts'
@@ -275,7 +276,7 @@ describe('several processes on one database', () => {
     ]
     const pool = openMotionPool(1)
     try {
-      await bench.work(second, pool)
+      await bench.work(second, pool, [], pino({ level: 'silent' }))
       const ball = await first.transaction(async (db) => {
         const owner = (await createCustomer(db, asCustomer()))!
         return (await createBall(db, asBall(owner.id, { factoryGrit: 2000 }), null))!

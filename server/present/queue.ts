@@ -1,13 +1,15 @@
 import type { WorkPool } from '@sleetfall/core'
 import PgBoss from 'pg-boss'
+import type { Logger } from 'pino'
 import type { Database, Db } from '../database/db.ts'
+import type { Task } from '../http/area.ts'
 import { teach } from '../surface/experience.ts'
 import { keepWanted } from '../surface/fits.ts'
 import { settle, settleBehind, settleMine, wantedOf } from './settle.ts'
-import { fitsWaiting, markAgain, markPassed, someBehind } from './store.ts'
+import { fitsWaiting, markAgain, someBehind } from './store.ts'
 
-/** Fits, and present states that wait behind a change which concerns many balls; worked off by whichever server process is free. */
-const queues = { fit: 'fit', behind: 'present-behind', passed: 'present-passed' } as const
+/** Fits, present states that wait behind a change which concerns many balls, and each area's tasks; worked off by whichever process is free. */
+const queues = { fit: 'fit', behind: 'present-behind' } as const
 
 /** Fits that one transaction queues at most; the next ones queue the rest. */
 const mostAtOnce = 100
@@ -15,8 +17,8 @@ const mostAtOnce = 100
 export interface Behind {
   /** At the end of each transaction: brings up to date what it moved, and queues what takes longer. */
   readonly beforeCommit: (db: Db) => Promise<(() => void) | undefined>
-  /** Begins to work the queues off. */
-  work(database: Database, pool: WorkPool): Promise<void>
+  /** Begins to work the queues off, and the tasks when their time comes. */
+  work(database: Database, pool: WorkPool, tasks: readonly Task[], logger: Logger): Promise<void>
   close(): Promise<void>
 }
 
@@ -45,7 +47,6 @@ export async function openBehind(url: string, report: (error: Error) => void): P
   // Short: what waits already is not queued twice.
   for (const queue of Object.values(queues))
     await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
-  await boss.schedule(queues.passed, '*/10 * * * *')
   const workers: string[] = []
   const within = (db: Db) => ({
     db: { executeSql: async (text: string, values: unknown[]) => ({ rows: await db.many<object>(text, values) }) },
@@ -59,7 +60,7 @@ export async function openBehind(url: string, report: (error: Error) => void): P
       if (behind) await boss.send(queues.behind, {}, within(db))
       return wanted.length > 0 || behind ? () => workers.forEach((id) => boss.notifyWorker(id)) : undefined
     },
-    async work(database, pool) {
+    async work(database, pool, tasks, logger) {
       const seconds = { pollingIntervalSeconds: 2 }
       workers.push(
         await boss.work<{ ballId: string }>(queues.fit, seconds, async (jobs) => {
@@ -69,10 +70,12 @@ export async function openBehind(url: string, report: (error: Error) => void): P
           // Each of these transactions queues the fits that it found wanting.
           while ((await database.transaction((db) => settleBehind(db, 'later'))) > 0);
         }),
-        await boss.work(queues.passed, { pollingIntervalSeconds: 30 }, async () => {
-          await database.transaction((db) => markPassed(db))
-        }),
       )
+      for (const { name, every, run } of tasks) {
+        await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
+        await boss.schedule(name, every)
+        await boss.work(name, { pollingIntervalSeconds: 20 }, () => run(database, logger))
+      }
       // What an earlier process left behind.
       await boss.send(queues.behind, {})
     },

@@ -16,7 +16,7 @@ import {
 } from '@sleetfall/contract'
 import fc from 'fast-check'
 import type { Schema } from 'yup'
-import { listEvents, nextPlay, playersUntil } from '../bag/store.ts'
+import { listEvents, nextPlay, playersUntil } from '../events/store.ts'
 import { ballById, ballsOf, listBalls, searchBalls } from '../balls/store.ts'
 import { benchStrip, listJobs } from '../bench/store.ts'
 import { coverageOf } from '../coverage/service.ts'

@@ -27,8 +27,8 @@ import {
   twins,
 } from '@sleetfall/core'
 import { LRUCache } from 'lru-cache'
-import { startsOf } from '../bag/nextDay.ts'
-import { playAhead, tournamentsOf } from '../bag/store.ts'
+import { startsOf } from '../events/nextDay.ts'
+import { playAhead, tournamentsOf } from '../events/store.ts'
 import { asSurfaceEvents, eventsOfBall } from '../balls/events.ts'
 import { ballById, ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'

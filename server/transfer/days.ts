@@ -1,4 +1,4 @@
-import { addDays } from '../bag/nextDay.ts'
+import { addDays } from '../events/nextDay.ts'
 
 /** Calendar day that a shop file means by `2031-04-09`, `today`, `today-12` or `today+30`. */
 export function resolveDay(text: string, today: string): string {

@@ -12,8 +12,8 @@ import {
   shotSchema,
 } from '@sleetfall/contract'
 import { recipeByKey, surfaceNow } from '@sleetfall/core'
-import { addDays, today as todayHere } from '../bag/nextDay.ts'
-import { createEvent } from '../bag/store.ts'
+import { addDays, today as todayHere } from '../events/nextDay.ts'
+import { createEvent } from '../events/store.ts'
 import { appendEvent, asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import { ballById, createBall } from '../balls/store.ts'
 import { createJob } from '../bench/store.ts'

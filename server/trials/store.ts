@@ -5,7 +5,7 @@ import type {
   Page,
   ShotBefore,
   ShotCorrection,
-  ShotInput,
+  TrialShotInput,
   StoredShot,
   Trial,
   TrialEdit,
@@ -135,7 +135,7 @@ export async function refreezeVariant(db: Db, id: string, version: number): Prom
 const sameThing = (trial: Trial) =>
   trial.controlBallId === trial.variantBallId && sameSurface(trial.control.surface, trial.variant.surface)
 
-export async function addShot(db: Db, trialId: string, input: ShotInput): Promise<Trial | null> {
+export async function addShot(db: Db, trialId: string, input: TrialShotInput): Promise<Trial | null> {
   // Locks the trial so that two devices never take the same number.
   if (!(await db.maybeOne('select id from trial where id = $1 for update', [trialId])))
     throw notFound('There is no such trial.')

@@ -11,8 +11,8 @@ import {
   spanDays,
 } from '@sleetfall/contract'
 import { type Due, type UpkeepPolicy, dueWork } from '@sleetfall/core'
-import { addDays, startsOf, today } from '../bag/nextDay.ts'
-import { playAhead, tournamentsOf } from '../bag/store.ts'
+import { addDays, startsOf, today } from '../events/nextDay.ts'
+import { playAhead, tournamentsOf } from '../events/store.ts'
 import { appendEvent, eventExists, eventsOfNight, gamesOnDay, lockBall, withdrawEvent } from '../balls/events.ts'
 import { ballsOf, ballsOfCustomers } from '../balls/store.ts'
 import { openJobKinds } from '../bench/store.ts'

@@ -94,7 +94,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
         <div v-else-if="view.targets.length === 0" class="panel stack">
           <p>{{ t('coverage.noTargets', { name: customer.name }) }}</p>
           <div>
-            <v-btn to="/bag" class="next-action">{{ t('coverage.toEvents') }}</v-btn>
+            <v-btn to="/events" class="next-action">{{ t('coverage.toEvents') }}</v-btn>
           </div>
         </div>
         <template v-else>

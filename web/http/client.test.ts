@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { type FakeServer, serveWith } from '../test/inApp.ts'
 import { get, post, put, remove, tryPost } from './client.ts'
 import { useConnection } from './connection.ts'
-import { ApiError, GivenUp, errorText } from './problem.ts'
+import { ApiError, NotSent, errorText } from './problem.ts'
 
 let server: ReturnType<typeof serveWith> | null = null
 beforeEach(() => {
@@ -82,7 +82,7 @@ describe('a request', () => {
     }
     expect(counts).toEqual([1, 2, 3, 4, 5, 6])
     useConnection().giveUp()
-    await expect(settle(asking)).rejects.toBeInstanceOf(GivenUp)
+    await expect(settle(asking)).rejects.toBeInstanceOf(NotSent)
   })
 
   test('that is given up says that it was not sent, and what is asked afterwards is not given up with it', async () => {

@@ -1,7 +1,7 @@
 import { v4 as newId } from 'uuid'
 import type { Problem } from '@sleetfall/contract'
 import { useConnection } from './connection.ts'
-import { ApiError, GivenUp } from './problem.ts'
+import { ApiError, NotSent } from './problem.ts'
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
@@ -36,7 +36,7 @@ async function once(method: Method, path: string, body: unknown, writeId: string
 /**
  * One request, repeated until the server answers. A write keeps its id over all tries, so that it takes effect
  * once. When the session has ended it waits for a new sign-in and goes on. Throws `ApiError` with the server's
- * reason, or `GivenUp` when the user stops waiting.
+ * reason, or `NotSent` when the user stops waiting.
  */
 async function request<T>(method: Method, path: string, body?: unknown, id?: string): Promise<T> {
   const connection = useConnection()
@@ -45,10 +45,10 @@ async function request<T>(method: Method, path: string, body?: unknown, id?: str
   for (let attempt = 0; ; attempt += 1) {
     const answer = await once(method, path, body, writeId)
     if (answer === null) {
-      if (connection.givenUp !== patience) throw new GivenUp('Not sent: the server did not answer.')
+      if (connection.givenUp !== patience) throw new NotSent('Not sent: the server did not answer.')
       connection.away = true
       await sleep(waits[Math.min(attempt, waits.length - 1)]!)
-      if (connection.givenUp !== patience) throw new GivenUp('Not sent: the server did not answer.')
+      if (connection.givenUp !== patience) throw new NotSent('Not sent: the server did not answer.')
       continue
     }
     connection.away = false

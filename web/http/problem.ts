@@ -8,7 +8,7 @@ export class ApiError extends Error {
 }
 
 /** The user gave up waiting for a server that does not answer. */
-export class GivenUp extends Error {}
+export class NotSent extends Error {}
 
 /** Words for any error that reaches a screen. */
 export function errorText(error: unknown): string {

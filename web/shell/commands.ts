@@ -14,7 +14,7 @@ export const commandTargets = {
   newBall: { path: '/rack', query: { new: 'ball' } },
   newPattern: { path: '/lanes', query: { new: 'pattern' } },
   newTrial: { path: '/trials', query: { new: 'trial' } },
-  newEvent: { path: '/bag', query: { new: 'event' } },
+  newEvent: { path: '/events', query: { new: 'event' } },
   goRack: '/rack',
   goBench: '/bench',
   goUpkeep: '/upkeep',
@@ -27,7 +27,7 @@ export const commandTargets = {
   goBalls: '/balls',
   goStock: '/stock',
   goCoverage: '/coverage',
-  goBag: '/bag',
+  goEvents: '/events',
   goShop: '/shop',
   theme: 'theme',
   units: 'units',
@@ -50,7 +50,7 @@ export function placeOf(found: Found): RouteLocationRaw {
     case 'job':
       return `/bench/${found.id}`
     case 'event':
-      return `/bag/${found.id}`
+      return `/events/${found.id}`
     case 'trial':
       return `/trials/${found.id}`
   }

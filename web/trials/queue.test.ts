@@ -1,6 +1,6 @@
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
-import type { ShotInput, Trial } from '@sleetfall/contract'
+import type { TrialShotInput, Trial } from '@sleetfall/contract'
 import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
@@ -32,7 +32,7 @@ afterAll(() => {
 })
 
 const trialId = randomUUID()
-const shot = (change: Partial<ShotInput> = {}): ShotInput => ({
+const shot = (change: Partial<TrialShotInput> = {}): TrialShotInput => ({
   id: randomUUID(),
   side: 'control',
   thrownAt: new Date().toISOString(),
@@ -45,7 +45,7 @@ const shot = (change: Partial<ShotInput> = {}): ShotInput => ({
 })
 /** A server that keeps shots as ours does: a repeated one is the same shot. */
 function lane() {
-  const taken: ShotInput[] = []
+  const taken: TrialShotInput[] = []
   const state = { mode: 'up' as 'up' | 'away' | 'cut' | 'refuses' | 'signed-out' }
   const server = serveWith((method, path) => {
     if (state.mode === 'away') return 'away'
@@ -61,7 +61,7 @@ function lane() {
           fields: [{ path: 'entryBoard', message: 'Entry board: -2 to 41' }],
         },
       }
-    const sent = server.asked.at(-1)!.body as ShotInput
+    const sent = server.asked.at(-1)!.body as TrialShotInput
     if (method === 'POST' && path.endsWith('/shots') && !taken.some((one) => one.id === sent.id)) taken.push(sent)
     if (state.mode === 'cut') return 'cut'
     return { status: 200, body: { id: trialId, version: taken.length, shots: [...taken] } as unknown as Trial }

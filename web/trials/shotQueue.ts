@@ -1,4 +1,4 @@
-import type { ShotInput, Trial } from '@sleetfall/contract'
+import type { TrialShotInput, Trial } from '@sleetfall/contract'
 import { useEventListener, useIntervalFn, useStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
@@ -10,7 +10,7 @@ import { useTrials } from './store.ts'
 /** A shot that the device keeps until the server has it. */
 export interface WaitingShot {
   readonly trialId: string
-  readonly shot: ShotInput
+  readonly shot: TrialShotInput
   /** The write's own id: sent again it takes effect once. */
   readonly writeId: string
   /** Why the server did not take it, when it was asked. */
@@ -55,7 +55,7 @@ export const useShotQueue = defineStore('shotQueue', () => {
       sending.value = false
     }
   }
-  function add(trialId: string, shot: ShotInput): void {
+  function add(trialId: string, shot: TrialShotInput): void {
     waiting.value = [...waiting.value, { trialId, shot, writeId: newId(), refused: null }]
     void send()
   }

@@ -43,24 +43,24 @@ async function save() {
     const saved = props.event
       ? await events.update(input.id, { ...input, version: versions.current() })
       : await events.create(input)
-    notices.done(t('bag.saved', { name: saved.name }))
+    notices.done(t('events.saved', { name: saved.name }))
     emit('saved', saved)
   })
   if (ok) emit('close')
 }
 const labels = Object.fromEntries(
   (['name', 'kind', 'place', 'startsOn', 'endsOn', 'note'] as const)
-    .map((key) => [key, t(`bag.${key}`)])
+    .map((key) => [key, t(`events.${key}`)])
     .concat([
-      ['patternIds', t('bag.patterns')],
-      ['customerIds', t('bag.customers')],
+      ['patternIds', t('events.patterns')],
+      ['customerIds', t('events.customers')],
     ]),
 )
 </script>
 
 <template>
   <FormDialog
-    :title="event ? t('bag.edit') : t('bag.add')"
+    :title="event ? t('events.edit') : t('events.add')"
     :form="form"
     :labels="labels"
     @save="save"
@@ -68,26 +68,26 @@ const labels = Object.fromEntries(
     @keep-mine="versions.keepMine"
     @take-theirs="versions.takeTheirs"
   >
-    <v-text-field v-bind="form.field('name')" :label="t('bag.name')" v-focus />
+    <v-text-field v-bind="form.field('name')" :label="t('events.name')" v-focus />
     <div class="pair">
       <v-select
         v-bind="form.field('kind')"
-        :label="t('bag.kind')"
-        :hint="t('bag.kindHint')"
+        :label="t('events.kind')"
+        :hint="t('events.kindHint')"
         persistent-hint
-        :items="eventKinds.map((value) => ({ value, title: t(`bag.kinds.${value}`) }))"
+        :items="eventKinds.map((value) => ({ value, title: t(`events.kinds.${value}`) }))"
       />
-      <v-text-field v-bind="form.field('place')" :label="t('bag.place')" />
-      <DayField v-bind="form.field('startsOn')" :label="t('bag.startsOn')" />
-      <DayField v-bind="form.field('endsOn')" :label="t('bag.endsOn')" />
+      <v-text-field v-bind="form.field('place')" :label="t('events.place')" />
+      <DayField v-bind="form.field('startsOn')" :label="t('events.startsOn')" />
+      <DayField v-bind="form.field('endsOn')" :label="t('events.endsOn')" />
     </div>
     <ManyField
       v-bind="form.field<string[]>('patternIds')"
-      :label="t('bag.patterns')"
+      :label="t('events.patterns')"
       :items="patterns.items.map((p) => ({ value: p.id, title: p.name }))"
     />
-    <CustomersField v-bind="form.field<string[]>('customerIds')" :label="t('bag.customers')" />
-    <v-textarea v-bind="form.field('note')" :label="t('bag.note')" />
+    <CustomersField v-bind="form.field<string[]>('customerIds')" :label="t('events.customers')" />
+    <v-textarea v-bind="form.field('note')" :label="t('events.note')" />
   </FormDialog>
 </template>
 

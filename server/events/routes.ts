@@ -7,7 +7,7 @@ import { notFound } from '../http/errors.ts'
 import { checked, removal, write } from '../http/write.ts'
 import { createEvent, deleteEvent, eventById, eventDependents, listEvents, updateEvent } from './store.ts'
 
-export function bagRoutes(context: Context): Router {
+export function eventRoutes(context: Context): Router {
   const router = Router()
   router.get('/', async (request, response) => {
     response.json(await listEvents(context.database, checked(eventListSchema, request.query)))

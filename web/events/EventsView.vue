@@ -66,8 +66,8 @@ watch(
 <template>
   <section class="stack" data-list :aria-busy="list.waiting">
     <div class="spread">
-      <h1>{{ t('bag.title') }}</h1>
-      <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
+      <h1>{{ t('events.title') }}</h1>
+      <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('events.add') }}</v-btn>
     </div>
     <LoadState
       :loaded="list.loaded && patterns.loaded"
@@ -76,28 +76,28 @@ watch(
       @retry="list.load"
     >
       <template #empty>
-        <p>{{ t('bag.noneYet') }}</p>
+        <p>{{ t('events.noneYet') }}</p>
         <div class="row">
-          <v-btn class="next-action" @click="form = 'new'">{{ t('bag.add') }}</v-btn>
-          <v-btn @click="over = true">{{ t('bag.past') }}</v-btn>
+          <v-btn class="next-action" @click="form = 'new'">{{ t('events.add') }}</v-btn>
+          <v-btn @click="over = true">{{ t('events.past') }}</v-btn>
         </div>
       </template>
-      <p v-if="events.lost.has(chosen)" role="alert">○ {{ t('bag.lost') }}</p>
+      <p v-if="events.lost.has(chosen)" role="alert">○ {{ t('events.lost') }}</p>
       <div class="row">
-        <v-text-field v-model="search" class="find" data-filter :label="t('bag.find')" clearable />
-        <v-btn-toggle v-model="over" mandatory density="comfortable" :aria-label="t('bag.which')">
-          <v-btn :value="false">{{ t('bag.ahead') }}</v-btn>
-          <v-btn :value="true">{{ t('bag.past') }}</v-btn>
+        <v-text-field v-model="search" class="find" data-filter :label="t('events.find')" clearable />
+        <v-btn-toggle v-model="over" mandatory density="comfortable" :aria-label="t('events.which')">
+          <v-btn :value="false">{{ t('events.ahead') }}</v-btn>
+          <v-btn :value="true">{{ t('events.past') }}</v-btn>
         </v-btn-toggle>
       </div>
       <table class="list">
         <thead>
           <tr>
-            <SortHead :label="t('bag.next')" :sorted="ariaSort('next')" @sort="sortBy('next')" />
-            <SortHead :label="t('bag.name')" :sorted="ariaSort('name')" @sort="sortBy('name')" />
-            <SortHead :label="t('bag.place')" :sorted="ariaSort('place')" @sort="sortBy('place')" />
-            <th scope="col">{{ t('bag.patterns') }}</th>
-            <th scope="col">{{ t('bag.customers') }}</th>
+            <SortHead :label="t('events.next')" :sorted="ariaSort('next')" @sort="sortBy('next')" />
+            <SortHead :label="t('events.name')" :sorted="ariaSort('name')" @sort="sortBy('name')" />
+            <SortHead :label="t('events.place')" :sorted="ariaSort('place')" @sort="sortBy('place')" />
+            <th scope="col">{{ t('events.patterns') }}</th>
+            <th scope="col">{{ t('events.customers') }}</th>
             <td></td>
           </tr>
         </thead>
@@ -107,28 +107,28 @@ watch(
               <template v-if="event.nextOn"
                 ><span class="figure">{{ dayText(event.nextOn) }}</span>
                 <span class="small soft">{{ fromToday(event.nextOn) }}</span></template
-              ><template v-else>{{ t('bag.over') }}</template>
+              ><template v-else>{{ t('events.over') }}</template>
             </td>
             <td>
               <strong>{{ event.name }}</strong>
               <span class="small soft"
-                >{{ t(`bag.kinds.${event.kind}`) }}, {{ dayText(event.startsOn) }} – {{ dayText(event.endsOn) }}</span
+                >{{ t(`events.kinds.${event.kind}`) }}, {{ dayText(event.startsOn) }} – {{ dayText(event.endsOn) }}</span
               >
             </td>
             <td>{{ event.place }}</td>
             <td>
               <router-link v-for="(id, index) in event.patternIds" :key="id" :to="`/lanes/${id}`"
                 >{{ patterns.byId.get(id)?.name }}{{ index < event.patternIds.length - 1 ? ', ' : '' }}</router-link
-              ><span v-if="event.patternIds.length === 0" class="soft">○ {{ t('bag.noPatterns') }}</span>
+              ><span v-if="event.patternIds.length === 0" class="soft">○ {{ t('events.noPatterns') }}</span>
             </td>
             <td>
               <details @toggle="opened(event, $event)">
-                <summary>{{ t('bag.entrants', event.customerIds.length) }}</summary>
+                <summary>{{ t('events.entrants', event.customerIds.length) }}</summary>
                 <ul class="entrants">
                   <li v-for="id in event.customerIds" :key="id">
                     <router-link
                       :to="`/coverage/${id}`"
-                      :aria-label="t('bag.coverage', { name: customers.byId.get(id)?.name })"
+                      :aria-label="t('events.coverage', { name: customers.byId.get(id)?.name })"
                       >{{ customers.byId.get(id)?.name }}</router-link
                     >
                   </li>
@@ -136,8 +136,8 @@ watch(
               </details>
             </td>
             <td>
-              <v-btn size="small" :aria-label="`${t('bag.edit')}: ${event.name}`" @click="form = event">{{
-                t('bag.edit')
+              <v-btn size="small" :aria-label="`${t('events.edit')}: ${event.name}`" @click="form = event">{{
+                t('events.edit')
               }}</v-btn>
               <v-btn
                 size="small"
@@ -150,7 +150,7 @@ watch(
           </tr>
         </tbody>
       </table>
-      <p v-if="shown.length === 0" class="soft">{{ t('bag.none') }}</p>
+      <p v-if="shown.length === 0" class="soft">{{ t('events.none') }}</p>
       <MoreRows v-else :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
     </LoadState>
     <MendDialog

@@ -1,0 +1,11 @@
+import type { Area } from '../http/area.ts'
+import { benchRoutes } from './routes.ts'
+import { searchJobs } from './store.ts'
+
+export const bench: Area = {
+  name: 'bench',
+  routes: [['/bench', benchRoutes]],
+  search: searchJobs,
+  exports: ['service.ts', 'store.ts'],
+  imports: ['balls', 'customers', 'events', 'staff', 'supplies', 'surface', 'trials'],
+}

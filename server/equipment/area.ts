@@ -1,0 +1,21 @@
+import type { Logger } from 'pino'
+import type { Area } from '../http/area.ts'
+import type { Context } from '../http/context.ts'
+import { bathGuard } from './guard.ts'
+import { deviceRoutes } from './routes.ts'
+import { listDevices } from './store.ts'
+
+/** Follows the devices that the shop wants, and stops a soak that gets too hot whether or not a screen is open. */
+function watchDevices({ database, devices }: Context, logger: Logger): void {
+  const report = (error: unknown) => logger.warn({ err: error }, 'devices')
+  devices.onBath(bathGuard(database, (timerMinutes) => devices.command('PUT', '/bath', { timerMinutes }), report))
+  listDevices(database).then((wanted) => devices.follow(wanted), report)
+}
+
+export const equipment: Area = {
+  name: 'equipment',
+  routes: [['/devices', deviceRoutes]],
+  start: watchDevices,
+  exports: [],
+  imports: ['balls', 'bench'],
+}

@@ -1,0 +1,11 @@
+import type { Area } from '../http/area.ts'
+import { eventRoutes } from './routes.ts'
+import { searchEvents } from './store.ts'
+
+export const events: Area = {
+  name: 'events',
+  routes: [['/events', eventRoutes]],
+  search: searchEvents,
+  exports: ['nextDay.ts', 'store.ts'],
+  imports: ['balls', 'customers'],
+}

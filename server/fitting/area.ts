@@ -1,0 +1,13 @@
+import type { Area } from '../http/area.ts'
+import { layoutRoutes, sheetRoutes, stockRoutes } from './routes.ts'
+
+export const fitting: Area = {
+  name: 'fitting',
+  routes: [
+    ['/layouts', layoutRoutes],
+    ['/grip-sheets', sheetRoutes],
+    ['/stock', stockRoutes],
+  ],
+  exports: [],
+  imports: [],
+}

@@ -1,0 +1,36 @@
+import type { Found } from '@sleetfall/contract'
+import type { Router } from 'express'
+import type { Logger } from 'pino'
+import type { Database, Db } from '../database/db.ts'
+import type { Context } from './context.ts'
+
+/** Where routes stand below `/api`, and what makes them. */
+export type Mount = readonly [path: string, routes: (context: Context) => Router]
+
+/** Work that comes round without a request. With several server processes each round is done by one of them. */
+export interface Task {
+  /** Its queue's name. */
+  readonly name: string
+  /** How often, as a line of cron, to the minute. */
+  readonly every: string
+  run(database: Database, logger: Logger): Promise<unknown>
+}
+
+/** What an area of the server has for the whole: `server/areas.ts` goes through these. */
+export interface Area {
+  /** The name of its folder. */
+  readonly name: string
+  /** Routes that need a session; who may use which is told in `access.ts`. */
+  readonly routes?: readonly Mount[]
+  /** Routes before the session is asked for. */
+  readonly doors?: readonly Mount[]
+  /** Its records that a text is found in. */
+  readonly search?: (db: Db, text: string) => Promise<readonly Found[]>
+  readonly tasks?: readonly Task[]
+  /** Begins what runs as long as the application does. */
+  readonly start?: (context: Context, logger: Logger) => void
+  /** Files of its folder that other areas may read from. */
+  readonly exports: readonly string[]
+  /** Areas that it reads from. */
+  readonly imports: readonly string[]
+}

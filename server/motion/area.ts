@@ -1,0 +1,9 @@
+import type { Area } from '../http/area.ts'
+import { motionRoutes } from './routes.ts'
+
+export const motion: Area = {
+  name: 'motion',
+  routes: [['/reaction-map', motionRoutes]],
+  exports: [],
+  imports: ['balls', 'customers', 'lanes', 'trials'],
+}

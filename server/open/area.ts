@@ -1,0 +1,9 @@
+import type { Area } from '../http/area.ts'
+import { openRoutes } from './routes.ts'
+
+export const open: Area = {
+  name: 'open',
+  doors: [['/open', openRoutes]],
+  exports: [],
+  imports: ['balls', 'customers', 'lanes', 'shop', 'upkeep'],
+}

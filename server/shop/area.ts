@@ -1,0 +1,9 @@
+import type { Area } from '../http/area.ts'
+import { shopRoutes } from './routes.ts'
+
+export const shop: Area = {
+  name: 'shop',
+  routes: [['/shop', shopRoutes]],
+  exports: ['store.ts'],
+  imports: ['surface'],
+}

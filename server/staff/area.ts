@@ -1,0 +1,13 @@
+import type { Area } from '../http/area.ts'
+import { ownRoutes, sessionRoutes, staffRoutes } from './routes.ts'
+
+export const staff: Area = {
+  name: 'staff',
+  routes: [
+    ['/session', ownRoutes],
+    ['/staff', staffRoutes],
+  ],
+  doors: [['/session', sessionRoutes]],
+  exports: ['store.ts'],
+  imports: ['shop'],
+}

@@ -1,0 +1,11 @@
+import type { Area } from '../http/area.ts'
+import { trialRoutes } from './routes.ts'
+import { searchTrials } from './store.ts'
+
+export const trials: Area = {
+  name: 'trials',
+  routes: [['/trials', trialRoutes]],
+  search: searchTrials,
+  exports: ['store.ts'],
+  imports: ['balls', 'surface'],
+}

@@ -1,0 +1,24 @@
+import type { Area } from '../http/area.ts'
+import { upkeepRoutes } from './routes.ts'
+import { sendWaiting } from './store.ts'
+
+export const upkeep: Area = {
+  name: 'upkeep',
+  routes: [['/upkeep', upkeepRoutes]],
+  tasks: [
+    {
+      name: 'outbox',
+      every: '* * * * *',
+      // The sender is simulated: whatever waits long enough counts as delivered, and the log says so.
+      run: (database, logger) =>
+        database.transaction((db) =>
+          sendWaiting(db, async (message) => {
+            logger.info({ message: message.id }, 'message handed to the simulated sender')
+            return true
+          }),
+        ),
+    },
+  ],
+  exports: ['service.ts', 'store.ts'],
+  imports: ['balls', 'bench', 'customers', 'events', 'lanes', 'present'],
+}
