@@ -99,7 +99,8 @@ describe('tasks', () => {
 
   test('housekeeping forgets old write ids and spent counters, and keeps the fresh ones', async () => {
     await database.run(
-      `insert into rate_limit (key, hits, resets_at) values ('old', 3, now() - interval '1 minute'), ('new', 3, now() + interval '1 minute')`,
+      `insert into rate_limit (key, points, expire)
+       values ('old', 3, extract(epoch from now()) * 1000 - 60000), ('new', 3, extract(epoch from now()) * 1000 + 60000)`,
     )
     await tasks.find((task) => task.name === 'housekeeping')!.run(database, pino({ level: 'silent' }))
     expect((await database.many<{ key: string }>('select key from rate_limit')).map((row) => row.key)).toEqual(['new'])

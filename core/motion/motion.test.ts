@@ -231,15 +231,15 @@ describe('room for error', () => {
     expect(exact.pPocket).toBe(Number(simulate(shot()).pocket))
   })
 
-  test('the quick way gives the brute-force shares within a hundredth and a half, and draws nothing', () => {
-    // So many shots that their own noise is half a hundredth.
+  test('the quick way gives the brute-force shares within a hundredth beside the noise of those, and draws nothing', () => {
     const many = { ...line, samples: 6000 }
     for (const [index, setting] of grid.entries()) {
       const at = shot({ ...setting, target: index % 2 === 0 ? 10 : 12 })
       const exact = roomForError(at, many)
       const quick = roomForError(at, { ...many, method: 'quick' })
       for (const share of ['pPocket', 'pCarry'] as const) {
-        expect(Math.abs(quick[share] - exact[share])).toBeLessThanOrEqual(0.015)
+        const noise = 2 * Math.sqrt((exact[share] * (1 - exact[share])) / many.samples)
+        expect(Math.abs(quick[share] - exact[share])).toBeLessThanOrEqual(0.01 + noise)
       }
       expect(Math.abs(quick.entryBoardSd / exact.entryBoardSd - 1)).toBeLessThan(0.05)
       // Nothing is drawn, so seed and samples change nothing.

@@ -1,3 +1,4 @@
+import { randomNormal } from 'd3-random'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { carryChance } from './carry.ts'
 import { type Deviation, type Spread, courseFor, deviate, inPocket, none } from './deviation.ts'
@@ -20,19 +21,12 @@ export interface Room {
   readonly misses: readonly Miss[]
 }
 
-/** Standard normal deviates from a seed (Box and Muller 1958); the same seed gives the same figures everywhere. */
+/** Standard normal deviates from a seed; the same seed gives the same figures everywhere. */
 function normals(seed: number, count: number): Float64Array {
   const generator = xoroshiro128plus(seed)
-  /** Uniform on (0, 1] in steps of 2⁻³². */
-  const uniform = () => ((generator.next() >>> 0) + 1) / 4294967296
-  const values = new Float64Array(count)
-  for (let i = 0; i < count; i += 2) {
-    const radius = Math.sqrt(-2 * Math.log(uniform()))
-    const angle = 2 * Math.PI * uniform()
-    values[i] = radius * Math.cos(angle)
-    if (i + 1 < count) values[i + 1] = radius * Math.sin(angle)
-  }
-  return values
+  // Uniform on (0, 1] in steps of 2⁻³²: it is taken the logarithm of.
+  const draw = randomNormal.source(() => ((generator.next() >>> 0) + 1) / 4294967296)(0, 1)
+  return Float64Array.from({ length: count }, draw)
 }
 
 let drawn: { readonly of: string; readonly deviations: readonly Deviation[] } | null = null

@@ -1,3 +1,4 @@
+import { median } from 'd3-array'
 import type { CoverFamily } from '../ball/covers.ts'
 import { type SurfaceConstants, scannerTopGrit, surfaceDefaults } from './defaults.ts'
 import { gritOfRa, raOfGrit } from './grit.ts'
@@ -134,12 +135,6 @@ const oldSurfaceGames = 10
 /** 'Leaves soon' means within one league series. */
 const soonGames = 3
 
-const median = (values: readonly number[]) => {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = Math.floor(sorted.length / 2)
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
-}
-
 const geometricMean = (values: readonly number[]) =>
   Math.exp(values.reduce((sum, value) => sum + Math.log(value), 0) / values.length)
 
@@ -149,10 +144,10 @@ export function scanSummary(scan: {
   readonly spots?: readonly ScanSpot[] | undefined
 }): ScanSummary {
   const at = (spot: ScanSpot) => scan.grits.filter((_, index) => scan.spots?.[index] === spot)
-  const medianOf = (grits: readonly number[]) => (grits.length === 0 ? null : median(grits))
+  const medianOf = (grits: readonly number[]) => median(grits) ?? null
   const trackGrit = medianOf(at('track'))
   return {
-    grit: trackGrit ?? median(scan.grits),
+    grit: trackGrit ?? median(scan.grits)!,
     spreadGrit: Math.max(...scan.grits) - Math.min(...scan.grits),
     trackGrit,
     offTrackGrit: medianOf(at('off-track')),

@@ -1,15 +1,12 @@
-/** Adds days to a calendar day, without time zones. */
-export function addDays(day: string, days: number): string {
-  const date = new Date(`${day}T00:00:00Z`)
-  date.setUTCDate(date.getUTCDate() + days)
-  return date.toISOString().slice(0, 10)
-}
+import { addDays as daysAdded, differenceInCalendarDays, formatISO, parseISO } from 'date-fns'
+
+const dayText = (date: Date) => formatISO(date, { representation: 'date' })
+
+/** Adds days to a calendar day. */
+export const addDays = (day: string, days: number): string => dayText(daysAdded(parseISO(day), days))
 
 /** Today as a calendar day where the server stands. */
-export function today(now = new Date()): string {
-  const two = (n: number) => String(n).padStart(2, '0')
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`
-}
+export const today = (now = new Date()): string => dayText(now)
 
 /**
  * Next day of play on or after `from`: a tournament plays on each day, a league on the first day's weekday until its
@@ -22,7 +19,7 @@ export function nextPlayDay(
   if (from > event.endsOn) return null
   if (from <= event.startsOn) return event.startsOn
   if (event.kind === 'tournament') return from
-  const days = Math.round((Date.parse(from) - Date.parse(event.startsOn)) / 86_400_000)
+  const days = differenceInCalendarDays(parseISO(from), parseISO(event.startsOn))
   const next = addDays(event.startsOn, Math.ceil(days / 7) * 7)
   return next <= event.endsOn ? next : null
 }
@@ -35,7 +32,7 @@ export interface PlayAhead {
 }
 
 /** Start of a calendar day where the server stands. */
-const startOf = (day: string) => new Date(`${day}T00:00:00`).getTime()
+const startOf = (day: string) => parseISO(day).getTime()
 
 /** Starts of play that lies ahead, each tournament and each league night of the next weeks; earliest first. */
 export function startsOf(plays: readonly PlayAhead[]): number[] {

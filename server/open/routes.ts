@@ -1,12 +1,11 @@
 import { type OpenUpkeep, sessionLogSchema } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
-import { rateLimit } from 'express-rate-limit'
 import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import type { Context } from '../http/context.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
-import { RateLimitStore } from '../http/rateLimitStore.ts'
+import { addressOf, limiter } from '../http/limiter.ts'
 import { checked } from '../http/write.ts'
 import { listPatterns } from '../lanes/store.ts'
 import { shopName } from '../shop/store.ts'
@@ -20,15 +19,12 @@ const asks = 120
 export function openRoutes({ database }: Context): Router {
   const router = Router()
   router.use(
-    rateLimit({
+    limiter(database, {
+      what: 'open',
+      times: asks,
       windowMs,
-      limit: asks,
-      standardHeaders: 'draft-8',
-      legacyHeaders: false,
-      store: new RateLimitStore(database, 'open:'),
-      handler: () => {
-        throw new ProblemError(429, 'too-many-attempts', 'Too many requests. Wait ten minutes and try again.')
-      },
+      keyOf: addressOf,
+      message: 'Too many requests. Wait ten minutes and try again.',
     }),
   )
 

@@ -7,10 +7,9 @@ import {
   versioned,
 } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit'
 import { type Context, idOf, setMember, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput } from '../http/errors.ts'
-import { RateLimitStore } from '../http/rateLimitStore.ts'
+import { addressOf, limiter } from '../http/limiter.ts'
 import { checked, write } from '../http/write.ts'
 import { shopName } from '../shop/store.ts'
 import { refuseCommon } from './password.ts'
@@ -22,31 +21,17 @@ const windowMs = 10 * 60_000
 /** A sign-in name as the database has it, however it was typed. */
 const loginOf = (typed: unknown) => (typeof typed === 'string' ? typed.normalize('NFKC').trim().toLowerCase() : '')
 
-const tooMany = () => {
-  throw new ProblemError(429, 'too-many-attempts', 'Too many attempts. Wait ten minutes and try again.')
-}
-
 /** What signing in and out, and the own preferences and password, need. `attempt` limits guesses. */
 function guards({ database }: Context) {
-  const limiter = (prefix: string, key: (request: Request) => string) =>
-    rateLimit({
-      windowMs,
-      limit: attempts,
-      skipSuccessfulRequests: true,
-      standardHeaders: 'draft-8',
-      legacyHeaders: false,
-      store: new RateLimitStore(database, prefix),
-      keyGenerator: key,
-      handler: tooMany,
-    })
+  const message = 'Too many attempts. Wait ten minutes and try again.'
+  const guesses = (what: string, keyOf: (request: Request) => string) =>
+    limiter(database, { what, times: attempts, windowMs, keyOf, onlyFailures: true, message })
   return {
-    signIn: limiter('sign-in:', (request) =>
-      `${ipKeyGenerator(request.ip ?? '')}:${loginOf((request.body as { login?: unknown } | null)?.login)}`.slice(
-        0,
-        200,
-      ),
+    signIn: guesses(
+      'sign-in',
+      (request) => `${addressOf(request)} ${loginOf((request.body as { login?: unknown } | null)?.login)}`,
     ),
-    password: limiter('password:', (request) => signedIn(request).id),
+    password: guesses('password', (request) => signedIn(request).id),
   }
 }
 
