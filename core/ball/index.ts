@@ -1,6 +1,7 @@
 export * from './covers.ts'
 export * from './coreFigures.ts'
 export * from './layout.ts'
+export * from './marks.ts'
 export * from './drill.ts'
 export * from './sphere.ts'
 export * from './finders.ts'

@@ -112,7 +112,8 @@ watch(
             <td>
               <strong>{{ event.name }}</strong>
               <span class="small soft"
-                >{{ t(`events.kinds.${event.kind}`) }}, {{ dayText(event.startsOn) }} – {{ dayText(event.endsOn) }}</span
+                >{{ t(`events.kinds.${event.kind}`) }}, {{ dayText(event.startsOn) }} –
+                {{ dayText(event.endsOn) }}</span
               >
             </td>
             <td>{{ event.place }}</td>

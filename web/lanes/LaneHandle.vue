@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useTemplateRef } from 'vue'
+import { type DragPoint, vDrag } from '../controls/vDrag.ts'
 
 /** A mark on the lane drawing that is dragged across the boards, or moved by the arrow keys. */
 const board = defineModel<number>({ required: true })
@@ -7,16 +8,8 @@ const props = defineProps<{ ft: number; label: string; min: number; max: number 
 const style = computed(() => ({ left: `${(props.ft / 60) * 100}%`, bottom: `${((board.value - 0.5) / 39) * 100}%` }))
 const clamp = (value: number) => Math.min(props.max, Math.max(props.min, Math.round(value * 10) / 10))
 
-function drag(event: PointerEvent) {
-  const handle = event.currentTarget as HTMLElement
-  const plot = handle.parentElement!.getBoundingClientRect()
-  handle.setPointerCapture(event.pointerId)
-  const move = (moved: PointerEvent) => (board.value = clamp(((plot.bottom - moved.clientY) / plot.height) * 39 + 0.5))
-  handle.addEventListener('pointermove', move)
-  const end = () => handle.removeEventListener('pointermove', move)
-  handle.addEventListener('pointerup', end, { once: true })
-  handle.addEventListener('pointercancel', end, { once: true })
-}
+const handle = useTemplateRef<HTMLElement>('handle')
+const move = ({ y }: DragPoint) => (board.value = clamp((1 - y / handle.value!.parentElement!.clientHeight) * 39 + 0.5))
 function step(event: KeyboardEvent) {
   const by = { ArrowUp: 1, ArrowDown: -1, ArrowRight: 1, ArrowLeft: -1 }[event.key]
   if (by === undefined) return
@@ -27,6 +20,8 @@ function step(event: KeyboardEvent) {
 
 <template>
   <span
+    ref="handle"
+    v-drag="{ move }"
     class="handle"
     role="slider"
     tabindex="0"
@@ -36,7 +31,6 @@ function step(event: KeyboardEvent) {
     :aria-valuemin="min"
     :aria-valuemax="max"
     :aria-valuetext="`${board}`"
-    @pointerdown.prevent="drag"
     @keydown="step"
   />
 </template>

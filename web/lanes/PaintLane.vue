@@ -1,79 +1,44 @@
 <script setup lang="ts">
-import type { Load } from '@sleetfall/core'
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { type Load, loadBetween, loadMoved } from '@sleetfall/core'
+import { useRefHistory } from '@vueuse/core'
+import { computed, nextTick, ref, shallowRef, toRaw, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
+import { type DragPoint, vDrag } from '../controls/vDrag.ts'
 import LaneDrawing from './LaneDrawing.vue'
 import { boardAt, boardEdge, footAt, plot } from './scales.ts'
 
 /** A pattern painted on the lane: drag over boards and feet to lay a load, toward the foul line for a reverse one. */
 const rows = defineModel<readonly Load[]>({ required: true })
 const { t } = useI18n()
-const area = useTemplateRef<SVGSVGElement>('area')
 const list = useTemplateRef<HTMLElement>('list')
 const microlitres = ref(50)
 const passes = ref(2)
 const chosen = ref<number | null>(null)
 const drawn = ref<Load | null>(null)
-const before = ref<(readonly Load[])[]>([])
-
-function change(next: readonly Load[]) {
-  before.value = [...before.value.slice(-49), rows.value]
-  rows.value = next
-}
+// The history needs a value that changes at once; what the form holds comes back a moment later.
+const painted = shallowRef(rows.value)
+watch(painted, (now) => (rows.value = now), { flush: 'sync' })
+watch(rows, (now) => toRaw(now) !== toRaw(painted.value) && (painted.value = now))
+const { undo: back, canUndo } = useRefHistory(painted, { capacity: 49, flush: 'sync' })
+const change = (next: readonly Load[]) => (painted.value = next)
 function undo() {
-  const last = before.value.at(-1)
-  if (!last) return
-  before.value = before.value.slice(0, -1)
-  rows.value = last
+  back()
   chosen.value = null
 }
 
-const at = (event: PointerEvent) => {
-  const box = area.value!.getBoundingClientRect()
-  return {
-    board: boardAt((event.clientY - box.top) / box.height),
-    ft: footAt((event.clientX - box.left) / box.width),
-  }
-}
-function begin(event: PointerEvent) {
-  if (event.button !== 0) return
-  event.preventDefault()
-  const start = at(event)
-  area.value!.setPointerCapture(event.pointerId)
-  const loadTo = (moved: PointerEvent): Load => {
-    const end = at(moved)
-    return {
-      fromBoard: Math.min(start.board, end.board),
-      toBoard: Math.max(start.board, end.board),
-      loads: passes.value,
-      microlitresPerBoard: microlitres.value,
-      startFt: start.ft,
-      endFt: end.ft,
-    }
-  }
-  const move = (moved: PointerEvent) => (drawn.value = loadTo(moved))
-  const stop = new AbortController()
-  area.value!.addEventListener('pointermove', move, { signal: stop.signal })
-  area.value!.addEventListener(
-    'pointerup',
-    (up) => {
-      stop.abort()
-      drawn.value = null
-      const load = loadTo(up)
-      // A press without a drag lays nothing.
-      if (load.startFt !== load.endFt) change([...rows.value, load])
-    },
-    { signal: stop.signal },
-  )
-  area.value!.addEventListener(
-    'pointercancel',
-    () => {
-      stop.abort()
-      drawn.value = null
-    },
-    { signal: stop.signal },
-  )
+const at = ({ x, y }: DragPoint) => ({ board: boardAt(y / plot.height), ft: footAt(x / plot.width) })
+let from = { board: 1, ft: 0 }
+const loadTo = (point: DragPoint) => loadBetween(from, at(point), passes.value, microlitres.value)
+const painting = {
+  start: (point: DragPoint) => (from = at(point)),
+  move: (point: DragPoint) => (drawn.value = loadTo(point)),
+  end(point: DragPoint) {
+    drawn.value = null
+    const load = loadTo(point)
+    // A press without a drag lays nothing.
+    if (load.startFt !== load.endFt) change([...rows.value, load])
+  },
 }
 
 const box = (load: Load) => ({
@@ -94,7 +59,6 @@ const words = (load: Load, index: number) =>
     ul: Number(load.microlitresPerBoard.toFixed(1)),
   })
 
-const within = (low: number, value: number, high: number) => Math.min(high, Math.max(low, value))
 /** Arrow keys move a load over the boards and along the lane; with Shift they move its far edges. */
 function key(event: KeyboardEvent, index: number) {
   if (event.key === 'Delete') {
@@ -106,25 +70,9 @@ function key(event: KeyboardEvent, index: number) {
   const along = { ArrowRight: 1, ArrowLeft: -1 }[event.key] ?? 0
   if (across === 0 && along === 0) return
   event.preventDefault()
-  const load = rows.value[index]!
-  const moved: Load = event.shiftKey
-    ? {
-        ...load,
-        toBoard: within(load.fromBoard, load.toBoard + across, 39),
-        endFt: within(0, load.endFt + along, 60),
-      }
-    : {
-        ...load,
-        fromBoard: within(1, load.fromBoard + across, 39 - (load.toBoard - load.fromBoard)),
-        toBoard: within(1 + load.toBoard - load.fromBoard, load.toBoard + across, 39),
-        startFt: load.startFt + shift(load, along),
-        endFt: load.endFt + shift(load, along),
-      }
+  const moved = loadMoved(rows.value[index]!, across, along, event.shiftKey)
   if (moved.startFt !== moved.endFt) change(rows.value.map((one, row) => (row === index ? moved : one)))
 }
-/** How far a load can be moved along the lane without leaving it. */
-const shift = (load: Load, along: number) =>
-  within(-Math.min(load.startFt, load.endFt), along, 60 - Math.max(load.startFt, load.endFt))
 function remove(index: number) {
   change(rows.value.filter((_, row) => row !== index))
   chosen.value = null
@@ -158,13 +106,12 @@ async function add() {
     </div>
     <LaneDrawing :loads="rows" tall>
       <svg
-        ref="area"
+        v-drag="painting"
         class="paint"
         :viewBox="`0 0 ${plot.width} ${plot.height}`"
         preserveAspectRatio="none"
         :aria-label="t('lanes.paint.area')"
         role="img"
-        @pointerdown="begin"
       >
         <rect
           v-for="one in outlines"
@@ -179,7 +126,7 @@ async function add() {
     <p v-if="drawn" class="small" role="status">{{ words(drawn, rows.length) }}</p>
     <div class="row">
       <v-btn size="small" @click="add">{{ t('lanes.paint.add') }}</v-btn>
-      <v-btn size="small" :disabled="before.length === 0" @click="undo">{{ t('lanes.paint.undo') }}</v-btn>
+      <v-btn size="small" :disabled="!canUndo" @click="undo">{{ t('lanes.paint.undo') }}</v-btn>
     </div>
     <ol ref="list" class="loads" :aria-label="t('lanes.loads')">
       <li v-for="(load, index) in rows" :key="index">

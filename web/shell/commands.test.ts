@@ -41,7 +41,14 @@ describe('the field at the top', () => {
   test('everything that can be found has its own place', () => {
     const found = (kind: Found['kind']): Found => ({ kind, id: 'one', title: '', detail: '', customerId: 'owner' })
     const places = foundKinds.map((kind) => router.resolve(placeOf(found(kind))).fullPath)
-    expect(places).toEqual(['/rack/one', '/rack/owner?ball=one', '/lanes/one', '/bench/one', '/events/one', '/trials/one'])
+    expect(places).toEqual([
+      '/rack/one',
+      '/rack/owner?ball=one',
+      '/lanes/one',
+      '/bench/one',
+      '/events/one',
+      '/trials/one',
+    ])
     for (const kind of foundKinds) expect(leadsSomewhere(placeOf(found(kind)))).toBe(true)
   })
 })

@@ -1,5 +1,5 @@
 import { createPinia, setActivePinia } from 'pinia'
-import { createSSRApp } from 'vue'
+import { createRenderer, createSSRApp } from 'vue'
 import { renderToString } from 'vue/server-renderer'
 import { i18n } from '../i18n.ts'
 
@@ -18,6 +18,38 @@ export async function inApp<T>(setup: () => T): Promise<T> {
   app.use(i18n)
   await renderToString(app)
   return given!.value
+}
+
+const nothing = () => ({})
+/** A page of nothing: it is told what to show and shows none of it. */
+const { createApp: createBlankApp } = createRenderer<object, object>({
+  patchProp: nothing,
+  insert: nothing,
+  remove: nothing,
+  createElement: nothing,
+  createText: nothing,
+  createComment: nothing,
+  setText: nothing,
+  setElementText: nothing,
+  parentNode: () => null,
+  nextSibling: () => null,
+})
+
+/** Like `inApp`, and it goes on: what it watches is watched until `end`. */
+export function inLiveApp<T>(setup: () => T): { readonly given: T; end(): void } {
+  let given: { readonly value: T } | null = null
+  const app = createBlankApp({
+    setup() {
+      given = { value: setup() }
+      return () => null
+    },
+  })
+  const pinia = createPinia()
+  setActivePinia(pinia)
+  app.use(pinia)
+  app.use(i18n)
+  app.mount({})
+  return { given: given!.value, end: () => app.unmount() }
 }
 
 /** Answers of a server that is not there, by method and path; a function decides each time. */
