@@ -105,7 +105,17 @@ test('focus survives choosing, adding a row and saving', async ({ signedIn: page
 })
 
 test('no text is smaller than 12 px, in drawings too', async ({ signedIn: page }) => {
-  const views = ['/rack', '/bench', '/lanes', '/lanes/what-if', '/layouts', '/upkeep', '/supplies', '/coverage', '/events']
+  const views = [
+    '/rack',
+    '/bench',
+    '/lanes',
+    '/lanes/what-if',
+    '/layouts',
+    '/upkeep',
+    '/supplies',
+    '/coverage',
+    '/events',
+  ]
   for (const path of views) {
     await page.goto(path)
     await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible()
@@ -136,6 +146,8 @@ test('the counter is offered nothing that would be refused', async ({ page }) =>
   await absent('/layouts', 'Pin to grip centre', 'Keep on the ball', 'Name this layout')
   await absent('/supplies', 'House teeth', /New recipe/, /New pad/)
   await absent('/upkeep', 'Bexa Thrumley', /^School/)
+  await absent('/lanes/what-if', 'A miss at the target', 'Save as prediction')
+  await expect(page.getByRole('button', { name: 'Keep to compare' })).toBeEnabled()
   await page.goto('/trials?new=trial')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await page.goto('/trials')

@@ -1,0 +1,73 @@
+import { type Assumption, type Sensitivity, type ShotOutcome, pocketBoards } from '@sleetfall/core'
+import { useI18n } from 'vue-i18n'
+import { quantityText } from '../controls/quantities.ts'
+import { useSession } from '../shell/session.ts'
+import type { Setup } from './setup.ts'
+
+/** Shots on a lane up to which it counts as fresh, and as only begun to break down. */
+const phaseEnds = { fresh: 20, early: 90 } as const
+export type PhaseName = 'fresh' | 'early' | 'broken'
+export const phaseOf = (shots: number): PhaseName =>
+  shots < phaseEnds.fresh ? 'fresh' : shots < phaseEnds.early ? 'early' : 'broken'
+
+type Entry = Pick<ShotOutcome, 'entryBoard' | 'gutter'>
+/** Where a ball comes in, for the hand: past the pocket, in it, or short of it. */
+export const verdictKey = ({ entryBoard, gutter }: Entry): 'gutter' | 'light' | 'high' | 'pocket' =>
+  gutter ? 'gutter' : entryBoard < pocketBoards.low ? 'light' : entryBoard > pocketBoards.high ? 'high' : 'pocket'
+
+const onLane = (board: number) => board >= 0.5 && board <= 39.5
+/** A ball in the gutter enters nowhere; a board past the lane's edge is none. */
+export const entryText = ({ entryBoard, gutter }: Entry): string =>
+  gutter || !onLane(entryBoard) ? '–' : entryBoard.toFixed(1)
+
+export const signed = (value: number, digits = 1): string =>
+  `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
+
+/** What each change moves the entry by; what has no effect to tell of is left out. */
+export const effectRows = (effects: Sensitivity) =>
+  (['perMph', 'per50Rpm', 'per5DegRotation', 'perFinerPad'] as const).flatMap((key) => {
+    const boards = effects[key]
+    return boards === null ? [] : [{ key, boards }]
+  })
+
+/** Which part of the release a chance rests on that nobody measured. */
+export const chanceRestsOn = (assumptions: readonly Assumption[], ownSpread: boolean) => [
+  ...assumptions.filter((one) => ['speed', 'revs', 'rotation', 'tilt'].includes(one)),
+  ...(ownSpread ? [] : (['spread'] as const)),
+]
+
+/** Words for what a what-if shows. */
+export function useWhatIfText() {
+  const { t } = useI18n()
+  const session = useSession()
+  const listOf = (all: readonly string[]) => all.map((one) => t(`lanes.whatIf.assumptions.${one}`)).join(', ')
+  return {
+    verdict: (entry: Entry) => t(`lanes.whatIf.verdicts.${verdictKey(entry)}`),
+    feet: (value: number | null) => (value === null ? t('lanes.whatIf.neverReads') : `${value.toFixed(1)} ft`),
+    speed: (mph: number) => quantityText('speedMph', mph, session.metric),
+    /** The path in one sentence, for who does not see it. */
+    path: (laydown: number, outcome: ShotOutcome) =>
+      t('lanes.whatIf.path', {
+        laydown,
+        arrows: outcome.boardAtArrows.toFixed(1),
+        board: outcome.breakpointBoard.toFixed(1),
+        ft: outcome.breakpointFt.toFixed(0),
+        entry: entryText(outcome),
+        angle: outcome.entryAngleDeg.toFixed(1),
+      }),
+    assumed: (assumptions: readonly Assumption[]) =>
+      assumptions.length === 0 ? '' : t('lanes.whatIf.assumed', { what: listOf(assumptions) }),
+    restsOn(assumptions: readonly Assumption[], ownSpread: boolean) {
+      const all = chanceRestsOn(assumptions, ownSpread)
+      return all.length === 0 ? '' : t('lanes.whatIf.restsOn', { what: listOf(all) })
+    },
+    /** What a set-up that is kept to compare is called. */
+    name: (setup: Setup, ball: string, pattern: string) =>
+      [
+        ball,
+        setup.surface === 'now' ? t('lanes.whatIf.surfaceNow') : t(`surface.recipes.${setup.surface}`),
+        pattern,
+        t(`lanes.whatIf.phases.${phaseOf(setup.shots)}`),
+      ].join(', '),
+  }
+}
