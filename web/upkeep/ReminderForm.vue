@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { type UpkeepRow, reminderSchema } from '@sleetfall/contract'
+import { dueJobState } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import { useForm } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useUpkeep } from './store.ts'
-import { jobFor, useDueText } from './useDueText.ts'
+import { useDueText } from './useDueText.ts'
 
 /** A reminder in plain words, filled in from what is due; sent through the outbox, where it can be taken back for a while. */
 const props = defineProps<{ rows: readonly UpkeepRow[] }>()
@@ -21,7 +22,7 @@ const customer = props.rows[0]!
 /** The next two things of each ball that are not promised yet. */
 const open = props.rows.flatMap((row) =>
   row.due
-    .filter((one) => !row.openJobs.includes(jobFor[one.work] ?? '-'))
+    .filter((one) => dueJobState(one.work, row.openJobs) !== 'waits')
     .slice(0, 2)
     .map((one) => ({ ball: row.ballName, work: due.work(one), when: due.when(one), why: due.why(one) })),
 )

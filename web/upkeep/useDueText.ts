@@ -1,14 +1,6 @@
-import type { Due, JobKind } from '@sleetfall/core'
+import type { Due } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText, fromToday } from '../controls/days.ts'
-
-/** Bench work that does what is due; a reading needs none. */
-export const jobFor: Partial<Record<Due['work'], JobKind>> = {
-  clean: 'clean',
-  'touch-up': 'refresh',
-  resurface: 'resurface',
-  extract: 'extract',
-}
 
 /** Words for what a ball is due for, when, and why. */
 export function useDueText() {
