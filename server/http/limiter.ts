@@ -42,7 +42,7 @@ export function limiter(
     response.set('RateLimit-Limit', String(times)).set('RateLimit-Remaining', String(state.remainingPoints))
     if (onlyFailures)
       response.once('finish', () => {
-        if (response.statusCode < 400) counted.reward(key).catch(() => undefined)
+        if (response.statusCode < 400) counted.reward(key).catch((err: unknown) => request.log.warn({ err }, 'limiter'))
       })
     next()
   }

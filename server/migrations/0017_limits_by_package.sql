@@ -3,7 +3,7 @@
 drop table rate_limit;
 create table rate_limit (
   key varchar(255) primary key,
-  points integer not null default 0 check (points >= 0),
+  points integer not null default 0,
   -- Milliseconds since 1970; null counts for ever.
   expire bigint,
   -- After the package's own three, which it fills by their place.
