@@ -1,25 +1,24 @@
 <script setup lang="ts">
 import { type Ball, type BallEvent, counterRecords } from '@sleetfall/contract'
-import { asymmetricFromIn, careNeeded, formatLayout, twins } from '@sleetfall/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import JobForm from '../bench/JobForm.vue'
-import { agoText, dayText, timeText } from '../controls/days.ts'
-import { quantityText } from '../controls/quantities.ts'
 import MendDialog from '../controls/MendDialog.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePlainKeys } from '../shell/useShortcuts.ts'
-import { roundGrit, signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { roundGrit } from '../surface/useSurfaceText.ts'
 import BallForm from './BallForm.vue'
 import BallHistory from './BallHistory.vue'
 import BallPhotos from './BallPhotos.vue'
+import BallSurface from './BallSurface.vue'
 import GamesLog from './GamesLog.vue'
 import MoveForm from './MoveForm.vue'
 import ScanForm from './ScanForm.vue'
 import { useEventText } from './eventText.ts'
 import { useBalls } from './store.ts'
+import { useBallFacts } from './useBallFacts.ts'
 
 /** A ball opened in place on the rack: its record, its surface now, what can be recorded, and its history. */
 const props = defineProps<{ ball: Ball }>()
@@ -30,7 +29,6 @@ const mayTakeBack = ({ kind }: { readonly kind: string }) =>
   session.may('surfaces') || counterRecords.some((one) => one === kind)
 const balls = useBalls()
 const notices = useNotices()
-const text = useSurfaceText()
 const words = useEventText()
 const root = useTemplateRef<HTMLElement>('root')
 onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
@@ -67,80 +65,7 @@ watch(
   },
   { immediate: true },
 )
-const show = (name: Parameters<typeof quantityText>[0], value: number | null | undefined) =>
-  value == null ? null : quantityText(name, value, session.metric)
-
-const thousandths = (valueIn: number | null | undefined) => (valueIn == null ? null : `${valueIn.toFixed(3)} in`)
-
-const facts = computed(() => {
-  const b = props.ball
-  const core =
-    b.intermediateDifferentialIn == null
-      ? null
-      : t(b.intermediateDifferentialIn >= asymmetricFromIn ? 'balls.asymmetric' : 'balls.symmetric')
-  const layout =
-    b.drillingAngleDeg == null || b.pinToPapIn == null || b.valAngleDeg == null
-      ? null
-      : formatLayout({ drillingAngleDeg: b.drillingAngleDeg, pinToPapIn: b.pinToPapIn, valAngleDeg: b.valAngleDeg })
-  const rows: (readonly [string, string | null])[] = [
-    [t('balls.fields.cover'), t(`balls.covers.${b.cover}`)],
-    [t('balls.fields.hardnessD'), show('hardnessD', b.hardnessD)],
-    [t('balls.fields.weightLb'), show('weightLb', b.weightLb)],
-    [t('balls.fields.rgIn'), thousandths(b.rgIn)],
-    [t('balls.fields.differentialIn'), thousandths(b.differentialIn)],
-    [t('balls.short.intermediate'), thousandths(b.intermediateDifferentialIn)],
-    [t('balls.fields.core'), core],
-    [t('balls.fields.pinDistanceIn'), show('pinDistanceIn', b.pinDistanceIn)],
-    [t('balls.fields.layout'), layout],
-    [
-      t('balls.fields.factoryGrit'),
-      b.factoryGrit == null
-        ? null
-        : `${b.factoryGrit} (${b.factorySource ? t(`controls.sources.${b.factorySource}`) : t('controls.noSource')})`,
-    ],
-    [t('balls.fields.boughtOn'), b.boughtOn ? dayText(b.boughtOn) : null],
-    [t('balls.fields.drilledOn'), b.drilledOn ? dayText(b.drilledOn) : null],
-    [
-      t('balls.lastLook'),
-      b.lastCheckedAt && b.lastFinding ? `${dayText(b.lastCheckedAt)}, ${t(`bench.findings.${b.lastFinding}`)}` : null,
-    ],
-    [t('balls.fields.place'), `${t(`balls.places.${b.place}`)} ${b.shelf}`.trim()],
-  ]
-  return rows.filter((row): row is readonly [string, string] => row[1] !== null)
-})
-/** Other balls of this customer that do nearly the same. */
-const alike = computed(() => {
-  const own = balls.rackOf(props.ball.customerId).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
-  return twins(own)
-    .filter((pair) => pair.some((one) => one.id === props.ball.id))
-    .map(([a, b]) => (a.id === props.ball.id ? b.name : a.name))
-})
-const drying = computed(() => {
-  const until = props.ball.lockedUntil
-  return until && Date.parse(until) > Date.now()
-    ? t('balls.dryingUntil', { day: dayText(until), time: timeText(until) })
-    : ''
-})
-/** The surface's state stands above already. */
-const care = computed(() =>
-  careNeeded(props.ball.cover, props.ball.surface).filter((one) => !one.startsWith('surface-')),
-)
-const surfaceLines = computed(() => {
-  const s = props.ball.surface
-  return [
-    s.lastSurfacedMs === null
-      ? t('balls.neverSurfaced')
-      : t('balls.lastSurfaced', { when: agoText(new Date(s.lastSurfacedMs).toISOString()) }),
-    t('balls.sinceSurface', { n: s.gamesOnSurface }, s.gamesOnSurface),
-    t('balls.games_total', { n: s.totalGames }, s.totalGames),
-    t('balls.sinceExtraction', { n: s.gamesSinceExtraction }, s.gamesSinceExtraction),
-    props.ball.lastCleanedAt
-      ? t('balls.cleanedLast', { when: agoText(props.ball.lastCleanedAt) })
-      : t('balls.neverCleaned'),
-    ...(s.coverRemovedMm > 0.0005 ? [t('balls.coverRemoved', { mm: s.coverRemovedMm.toFixed(3) })] : []),
-  ]
-})
-
+const facts = useBallFacts()
 /** Out of use it leaves the rack, and its panel with it. */
 function retired(ball: Ball) {
   balls.take(ball)
@@ -191,42 +116,7 @@ usePlainKeys((key) => {
       </div>
     </div>
     <div class="columns">
-      <div class="stack">
-        <h3>{{ t('balls.surface') }}</h3>
-        <p class="big">
-          <span aria-hidden="true">{{ signOf(ball.surface) }}</span> {{ text.status(ball.surface) }}
-        </p>
-        <p v-if="drying" role="status">▲ {{ drying }}</p>
-        <p v-if="ball.lastFinding && ball.lastFinding !== 'fine'" role="status">
-          ▲ {{ t(`bench.findings.${ball.lastFinding}`) }}
-        </p>
-        <ul v-if="care.length > 0" class="care">
-          <li v-for="reason in care" :key="reason">◆ {{ t(`balls.care.${reason}`) }}</li>
-        </ul>
-        <p v-if="alike.length > 0" class="small">◇ {{ t('balls.twinWarning', { names: alike.join(', ') }) }}</p>
-        <dl>
-          <div>
-            <dt>{{ text.grit(ball.surface) }}, {{ text.target(ball.surface) }}</dt>
-            <dd class="small soft">
-              <strong>{{ t(`surface.provenance.${ball.surface.provenance}`) }}</strong>: {{ text.why(ball.surface) }}
-            </dd>
-          </div>
-          <div v-if="text.gamesLeft(ball.surface)">
-            <dt>
-              {{ text.gamesLeft(ball.surface)
-              }}<template v-if="!ball.surface.settled"> · {{ t('surface.notSettled') }}</template>
-            </dt>
-          </div>
-          <div>
-            <dt>{{ text.oil(ball.surface) }}</dt>
-            <dd class="small soft">{{ text.oilWhy(ball.surface) }}</dd>
-          </div>
-        </dl>
-        <ul class="small soft">
-          <li v-for="line in surfaceLines" :key="line">{{ line }}</li>
-        </ul>
-        <p class="small">{{ ball.note }}</p>
-      </div>
+      <BallSurface :ball="ball" />
       <div class="stack">
         <GamesLog :ball="ball" data-games />
         <h3>{{ t('balls.work') }}</h3>
@@ -251,7 +141,7 @@ usePlainKeys((key) => {
       <div class="stack">
         <h3>{{ t('balls.record') }}</h3>
         <dl class="facts">
-          <template v-for="[label, value] in facts" :key="label">
+          <template v-for="[label, value] in facts(ball)" :key="label">
             <dt class="small soft">{{ label }}</dt>
             <dd>{{ value }}</dd>
           </template>
@@ -292,17 +182,6 @@ usePlainKeys((key) => {
   display: grid;
   grid-template-columns: minmax(190px, 0.85fr) minmax(380px, 1.6fr) minmax(210px, 0.95fr);
   gap: var(--gap-4);
-}
-.big {
-  font-size: 1.2rem;
-  font-weight: 700;
-}
-ul {
-  padding-inline-start: 1.1em;
-}
-.care {
-  list-style: none;
-  padding: 0;
 }
 .facts {
   display: grid;

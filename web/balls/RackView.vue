@@ -1,20 +1,17 @@
 <script setup lang="ts">
-import { type Ball, type Customer } from '@sleetfall/contract'
-import { careNeeded } from '@sleetfall/core'
-import { computed, reactive, ref, useTemplateRef, watch } from 'vue'
+import type { Ball, Customer } from '@sleetfall/contract'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import MoreRows from '../controls/MoreRows.vue'
-import { useOrder } from '../controls/useSorted.ts'
-import { usePage } from '../http/usePage.ts'
-import MeasureForm from '../fitting/MeasureForm.vue'
 import CustomerField from '../customers/CustomerField.vue'
 import CustomerForm from '../customers/CustomerForm.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
 import CustomerList from '../customers/CustomerList.vue'
 import { useCustomers } from '../customers/store.ts'
+import MeasureForm from '../fitting/MeasureForm.vue'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -22,74 +19,16 @@ import BallForm from './BallForm.vue'
 import BallPanel from './BallPanel.vue'
 import BallTile from './BallTile.vue'
 import { useBalls } from './store.ts'
+import { rackSorts, useRack } from './useRack.ts'
 
+/** The rack: balls as tiles with their surface, one of them opened in place, customers beside it. */
 const { t } = useI18n()
-const route = useRoute()
-const router = useRouter()
-const customers = useCustomers()
-const balls = useBalls()
-const notices = useNotices()
-const session = useSession()
+const [route, router] = [useRoute(), useRouter()]
+const [customers, balls, notices, session] = [useCustomers(), useBalls(), useNotices(), useSession()]
 const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | 'mend' | null>(null)
-const withRetired = ref(false)
-
-const customerId = computed(() =>
-  typeof route.params['customerId'] === 'string' && route.params['customerId'] !== ''
-    ? route.params['customerId']
-    : null,
-)
-const customer = computed(() => (customerId.value === null ? null : (customers.byId.get(customerId.value) ?? null)))
+const { customerId, customer, search, order, list, shown, load, ...rack } = useRack()
+const { withRetired, hasRetired, loaded, error, nothingYet } = rack
 const openId = computed(() => (typeof route.query['ball'] === 'string' ? route.query['ball'] : null))
-function load(anew = false) {
-  if (customerId.value === null) return anew ? list.load() : undefined
-  // What is known is shown at once, and read again: somebody else may have worked on it.
-  void balls.loadRack(customerId.value, true)
-  return void customers.need(customerId.value, true)
-}
-const { search, order, question } = useOrder('balls', 'care')
-/** The whole shop's balls come in parts; one customer's rack is here at once. */
-const list = reactive(
-  usePage<Ball>(
-    '/balls',
-    () => ({ ...question(), q: (search.value ?? '').trim(), sort: serverSort[order.value.by as Sort] ?? 'care' }),
-    () => balls,
-  ),
-)
-watch(customerId, () => load(), { immediate: true })
-const own = computed(() => balls.rackOf(customerId.value, withRetired.value))
-const sorts = ['care', 'customer', 'name', 'games', 'oil'] as const
-type Sort = (typeof sorts)[number]
-const serverSort: Readonly<Record<Sort, string>> = {
-  care: 'care',
-  customer: 'customer',
-  name: 'name',
-  games: 'left',
-  oil: 'oil',
-}
-const keys: Readonly<Record<Sort, (ball: Ball) => string | number>> = {
-  care: (ball) => -careNeeded(ball.cover, ball.surface).length,
-  customer: (ball) => ball.customerName,
-  name: (ball) => ball.name,
-  games: (ball) => ball.surface.gamesLeft ?? Infinity,
-  oil: (ball) => -ball.surface.oilShare,
-}
-const wordsOf = (b: Ball) =>
-  `${b.name} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`
-const shown = computed(() => {
-  if (customerId.value === null) return list.items
-  const wanted = (search.value ?? '').trim().toLowerCase()
-  const key = keys[order.value.by as Sort] ?? keys.care
-  return own.value
-    .filter((ball) => wordsOf(ball).toLowerCase().includes(wanted))
-    .sort((a, b) => (key(a) < key(b) ? -1 : Number(key(a) > key(b))))
-})
-const loaded = computed(() =>
-  customerId.value === null ? list.loaded : balls.rackLoaded(customerId.value) && customer.value !== null,
-)
-const error = computed(() => (customerId.value === null ? list.error : (balls.error ?? customers.error)))
-const nothingYet = computed(() =>
-  customerId.value === null ? list.total === 0 && search.value === '' : own.value.length === 0,
-)
 
 watch(
   () => route.query['new'],
@@ -180,14 +119,10 @@ function showBall(ball: Ball) {
             v-model="order.by"
             class="order"
             :label="t('balls.sort')"
-            :items="sorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) }))"
+            :items="rackSorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) }))"
           />
           <span v-if="customer" class="soft">{{ t('balls.count', shown.length) }}</span>
-          <v-checkbox
-            v-if="balls.all.some((ball) => ball.retiredOn !== null && ball.customerId === customerId)"
-            v-model="withRetired"
-            :label="t('controls.mend.withRetired')"
-          />
+          <v-checkbox v-if="hasRetired" v-model="withRetired" :label="t('controls.mend.withRetired')" />
         </div>
         <p v-if="shown.length === 0">{{ t('balls.none') }}</p>
         <div class="rack">

@@ -1,166 +1,19 @@
 <script setup lang="ts">
-import { v4 as newId } from 'uuid'
-import {
-  type Ball,
-  type BowlingEvent,
-  type Job,
-  type JobDoubts,
-  type OfferedFix,
-  type Staff,
-  type Trial,
-  jobSchema,
-} from '@sleetfall/contract'
-import {
-  type Complaint,
-  type JobKind,
-  applyRecipe,
-  describeSteps,
-  gritOfRa,
-  jobKinds,
-  nearestRecipe,
-  oilKinds,
-  readsOf,
-  recipeDoubts,
-} from '@sleetfall/core'
-import { useDebounceFn } from '@vueuse/core'
-import { addDays, format } from 'date-fns'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { jobKinds } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
-import { useEvents } from '../events/store.ts'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
-import { useForm, useVersions } from '../controls/useForm.ts'
-import { get, post } from '../http/client.ts'
-import { useNotices } from '../shell/notices.ts'
-import { useShopRecipes } from '../supplies/store.ts'
-import { roundGrit } from '../surface/useSurfaceText.ts'
-import { useTrials } from '../trials/store.ts'
-import { useBench } from './store.ts'
-import { useRecipeChoice } from './useRecipeChoice.ts'
+import { type JobQuestion, useJobForm } from './useJobForm.ts'
 
 /** Work for one ball: what, by which recipe, until when, and what speaks against it. A fix of the coverage map comes filled in. */
-const props = defineProps<{
-  ball: Ball
-  fix?: OfferedFix
-  reason?: string
-  suggestedGrit?: number | null
-  complaint?: Complaint | null
-  work?: JobKind
-  /** A job that waits, to be changed. */
-  job?: Job
-}>()
+const props = defineProps<JobQuestion>()
 const emit = defineEmits<{ close: []; saved: [] }>()
 const { t } = useI18n()
-const bench = useBench()
-const events = useEvents()
-const trials = useTrials()
-const recipes = useShopRecipes()
-const notices = useNotices()
-const recent = shallowRef<readonly Trial[]>([])
-const own = shallowRef<readonly BowlingEvent[]>([])
-const openWork = shallowRef<readonly Job[]>([])
-onMounted(async () => {
-  void recipes.load()
-  const { id, customerId } = props.ball
-  ;[recent.value, own.value, openWork.value] = await Promise.all([
-    trials.about({ ballId: id }),
-    events.ahead(customerId),
-    bench.onBall(id, false),
-  ])
-})
-
-const given = props.fix && props.fix.action !== 'other-ball' ? props.fix.action : null
-const form = useForm(jobSchema, {
-  id: newId(),
-  ballId: props.ball.id,
-  kind: props.job?.kind ?? given ?? props.work ?? 'resurface',
-  recipeKey: null,
-  steps: null,
-  dueOn: props.job?.dueOn ?? props.fix?.due?.on ?? format(addDays(new Date(), 3), 'yyyy-MM-dd'),
-  eventId: props.job?.eventId ?? props.fix?.due?.eventId ?? null,
-  reason: props.job?.reason ?? props.reason ?? '',
-  overrideReason: props.job?.overrideReason ?? '',
-  beforeTrialId: null,
-  reads: props.complaint ? readsOf(props.complaint) : null,
-})
-form.claim('overrideReason', 'steps')
-const kind = computed(() => form.values['kind'] as JobKind)
-const choice = useRecipeChoice(
-  props.ball,
-  () => kind.value,
-  props.fix?.recipeKey ?? (props.suggestedGrit ? nearestRecipe(props.suggestedGrit).key : null),
-  props.job?.steps ?? null,
-)
-const assignedTo = ref<string | null>(props.job?.assignedTo ?? null)
-const workers = shallowRef<readonly Pick<Staff, 'id' | 'name'>[]>([])
-onMounted(async () => {
-  if (props.job) workers.value = await get<Staff[]>('/bench/workers').catch(() => [])
-})
-watch(kind, (now) => {
-  if (choice.chosen.value === 'planned' && now !== props.job?.kind) choice.chosen.value = choice.first
-})
-watch(
-  choice.steps,
-  (steps) => form.derive({ steps: steps && steps.map((step) => ({ ...step })), recipeKey: choice.readyKey.value }),
-  { immediate: true },
-)
-const outcome = computed(() => {
-  const steps = choice.steps.value
-  if (!steps || steps.length === 0) return null
-  const done = applyRecipe(choice.start, steps)
-  return t('bench.recipeIs', {
-    steps: describeSteps(steps),
-    grit: roundGrit(gritOfRa(done.raTopUm)),
-    mm: done.coverRemovedMm.toFixed(3),
-  })
-})
-const order = computed(() => recipeDoubts(choice.steps.value ?? []))
-const nothingToDo = computed(() => choice.steps.value?.length === 0 && kind.value === 'resurface')
-
-/** What speaks against it, asked of the server while it is being written. */
-const doubts = shallowRef<JobDoubts>({ doubts: [], refused: [] })
-const ask = useDebounceFn(async () => {
-  const { ballId, steps, reads } = form.values
-  doubts.value = await post<JobDoubts>('/bench/doubts', { ballId, kind: kind.value, steps, reads }).catch(
-    () => doubts.value,
-  )
-}, 150)
-watch(() => [form.values['kind'], form.values['steps'], form.values['reads']], ask, { immediate: true, deep: true })
-const open = computed(() => doubts.value.doubts.filter((doubt) => !doubts.value.refused.includes(doubt)))
-
-/** Oil and surface changed in one visit: which of the two did it cannot be told afterwards. */
-const twoThings = computed(() => {
-  const kinds = openWork.value.map((job) => job.kind)
-  const isOil = (one: JobKind) => oilKinds.includes(one)
-  const isSurface = (one: JobKind) => one === 'resurface' || one === 'polish'
-  return (isOil(kind.value) && kinds.some(isSurface)) || (isSurface(kind.value) && kinds.some(isOil))
-})
-const asksTrial = computed(() => isTested(kind.value))
-const isTested = (one: JobKind) => oilKinds.includes(one) || one === 'resurface' || one === 'polish'
-
-const versions = useVersions(form, props.job?.version ?? 0, save, () => emit('close'))
-async function save() {
-  const ok = await form.submit(async (input) => {
-    if (props.job) {
-      const { id: _id, ballId: _ball, beforeTrialId: _trial, ...edit } = input
-      const job = await bench.edit(props.job, { ...edit, assignedTo: assignedTo.value }, versions.current())
-      notices.done(t('bench.edited', { ball: job.ballName, due: dayText(job.dueOn) }))
-    } else {
-      const job = await bench.takeJob(input)
-      notices.done(
-        t(job.absorbed?.length ? 'bench.putDoneAbsorbed' : 'bench.putDone', {
-          ball: job.ballName,
-          due: dayText(job.dueOn),
-        }),
-        () => bench.stop(job),
-      )
-    }
-    emit('saved')
-  })
-  if (ok) emit('close')
-}
+const held = useJobForm(props, { close: () => emit('close'), saved: () => emit('saved') })
+const { form, kind, choice, outcome, order, nothingToDo, doubts, open, twoThings, asksTrial } = held
+const { recent, own, workers, assignedTo, versions, save } = held
 </script>
 
 <template>

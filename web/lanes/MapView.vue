@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { MapLine } from '@sleetfall/contract'
-import { GivenUp, type MapPlace, assumedRelease, readyRecipes } from '@sleetfall/core'
+import { GivenUp, type MapPlace, assumedRelease, mapSummary, readyRecipes } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, triggerRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -10,8 +10,8 @@ import LoadState from '../controls/LoadState.vue'
 import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
+import MapTable from './MapTable.vue'
 import { mapHere, mapOnServer } from './reactionMap.ts'
-import { emptySetup, toQuery } from './setup.ts'
 import { useSpread } from '../trials/useSpread.ts'
 import { usePatterns } from './store.ts'
 
@@ -83,61 +83,7 @@ function stop() {
 }
 onBeforeUnmount(stop)
 
-const columns = computed(() => {
-  const seen = new Map(places.value.map((place) => [`${place.patternId} ${place.shots}`, place]))
-  return [...seen].map(([key, place]) => ({ key, ...place }))
-})
-const cells = computed(
-  () =>
-    new Map(
-      places.value.map((place, index) => [
-        `${place.ballId} ${place.surface} ${place.patternId} ${place.shots}`,
-        lines.value[index],
-      ]),
-    ),
-)
-const cell = (ballId: string, surface: string, column: string) => cells.value.get(`${ballId} ${surface} ${column}`)
-/** Mean share of a row over what is computed of it. */
-function meanOf(ballId: string, surface: string) {
-  const shares = columns.value.flatMap((column) => {
-    const line = cell(ballId, surface, column.key)
-    return line === undefined ? [] : [line?.pCarry ?? 0]
-  })
-  return shares.length === 0 ? 0 : shares.reduce((sum, share) => sum + share, 0) / shares.length
-}
-const rows = computed(() => {
-  const ids = [...new Set(places.value.map((place) => place.ballId))]
-  return ids.flatMap((ballId) => {
-    const all = surfaces.map((surface) => ({ ballId, surface, mean: meanOf(ballId, surface) }))
-    return bestOnly.value ? [all.reduce((best, one) => (one.mean > best.mean ? one : best))] : all
-  })
-})
-/** Highest share of each column. */
-const tops = computed(
-  () =>
-    new Map(
-      columns.value.map((column) => [
-        column.key,
-        Math.max(0, ...rows.value.map((row) => cell(row.ballId, row.surface, column.key)?.pCarry ?? 0)),
-      ]),
-    ),
-)
-const percent = (share: number) => Math.round(100 * share)
-const surfaceName = (key: string) => (key === 'now' ? t('lanes.whatIf.surfaceNow') : t(`surface.recipes.${key}`))
-const phaseName = (shots: number) => t(`lanes.whatIf.phases.${shots === 0 ? 'fresh' : shots < 90 ? 'early' : 'broken'}`)
-const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line: MapLine) => ({
-  path: '/lanes/what-if',
-  query: toQuery({
-    ...emptySetup,
-    customerId: customerId.value,
-    ballId: row.ballId,
-    surface: row.surface,
-    patternId: column.patternId,
-    shots: column.shots,
-    laydown: line.laydownBoard,
-    target: Number(line.targetBoard.toFixed(2)),
-  }),
-})
+const summary = computed(() => mapSummary(places.value, lines.value, bestOnly.value))
 </script>
 
 <template>
@@ -206,50 +152,7 @@ const whatIf = (row: { ballId: string; surface: string }, column: MapPlace, line
           <label class="row"><input v-model="bestOnly" type="checkbox" /> {{ t('lanes.map.bestOnly') }}</label>
         </div>
         <progress v-if="busy" :value="done" :max="places.length" :aria-label="t('lanes.map.title')" />
-        <div class="scroll" tabindex="0" role="region" :aria-label="t('lanes.map.title')">
-          <table class="list">
-            <thead>
-              <tr>
-                <th scope="col">{{ t('lanes.whatIf.ball') }}</th>
-                <th scope="col">{{ t('lanes.whatIf.surface') }}</th>
-                <th v-for="column in columns" :key="column.key" scope="col">
-                  {{ patterns.byId.get(column.patternId)?.name }}<br /><span class="small soft"
-                    >{{ phaseName(column.shots) }}, {{ t('lanes.map.shots', { n: column.shots }) }}</span
-                  >
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in rows" :key="`${row.ballId} ${row.surface}`" :class="{ now: row.surface === 'now' }">
-                <th scope="row">{{ balls.byId.get(row.ballId)?.name }}</th>
-                <td class="surface">{{ surfaceName(row.surface) }}</td>
-                <td v-for="column in columns" :key="column.key" class="cell">
-                  <template v-for="line in [cell(row.ballId, row.surface, column.key)]" :key="line?.pCarry">
-                    <span v-if="line === undefined" class="soft" :aria-label="t('lanes.map.pending')">…</span>
-                    <span v-else-if="line === null" class="soft">{{ t('lanes.map.none') }}</span>
-                    <router-link
-                      v-else
-                      :to="whatIf(row, column, line)"
-                      class="share"
-                      :style="{ '--share': `${percent(line.pCarry)}%` }"
-                      ><span class="figure">{{ percent(line.pCarry) }} %</span>
-                      <span
-                        v-if="line.pCarry === tops.get(column.key)"
-                        :title="t('lanes.map.top')"
-                        :aria-label="t('lanes.map.top')"
-                        >★</span
-                      >
-                      <span class="small under"
-                        >{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}, {{ line.laydownBoard.toFixed(0) }} →
-                        {{ line.targetBoard.toFixed(0) }}</span
-                      ></router-link
-                    >
-                  </template>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <MapTable :customer-id="customerId" :summary="summary" />
         <p class="small soft">{{ t('lanes.map.legend') }}</p>
       </template>
     </LoadState>
@@ -270,50 +173,6 @@ progress {
   width: 100%;
   height: 12px;
   accent-color: var(--accent);
-}
-.scroll {
-  overflow: auto;
-  max-height: 62vh;
-}
-thead th {
-  position: sticky;
-  top: 0;
-  background: var(--ground);
-  z-index: 1;
-}
-tbody th,
-tbody td {
-  border-bottom: 1px solid var(--line);
-}
-tr.now > * {
-  border-top: 2px solid var(--line-strong);
-}
-.cell {
-  padding: 2px;
-}
-.share {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  column-gap: var(--gap-1);
-  align-items: baseline;
-  padding: 4px 6px;
-  color: var(--ink);
-  text-decoration: none;
-  border-inline-start: 4px solid var(--line);
-  background: linear-gradient(to right, var(--panel) var(--share), transparent var(--share));
-  white-space: nowrap;
-}
-.under {
-  grid-column: 1 / -1;
-}
-.surface {
-  white-space: nowrap;
-}
-.share:hover {
-  text-decoration: underline;
-}
-.share .figure:first-child {
-  font-weight: 700;
 }
 @media (max-width: 900px) {
   .chooser {

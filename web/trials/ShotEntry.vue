@@ -1,101 +1,22 @@
 <script setup lang="ts">
-import { vFocus } from '../controls/vFocus.ts'
-import { v4 as newId } from 'uuid'
-import { type Trial, type TrialSide, check, shotSchema, sides } from '@sleetfall/contract'
-import { type Read, limits, reads, sameSurface } from '@sleetfall/core'
-import { computed, ref, useTemplateRef } from 'vue'
+import { type Trial, sides } from '@sleetfall/contract'
+import { reads } from '@sleetfall/core'
+import { useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
 import QuantityField from '../controls/QuantityField.vue'
-import { useForm } from '../controls/useForm.ts'
-import { useLeaveGuard } from '../controls/useLeaveGuard.ts'
-import { useNotices } from '../shell/notices.ts'
-import { likelyMeant } from './likelyMeant.ts'
-import { useShotQueue } from './shotQueue.ts'
-import { useTakeOut } from './useTakeOut.ts'
+import { vFocus } from '../controls/vFocus.ts'
+import { useShotEntry } from './useShotEntry.ts'
 
-/** Enters one shot by keyboard or touch; target and feet stay as they were for the next one. */
+/** Enters one shot by keyboard or touch. */
 const props = defineProps<{ trial: Trial }>()
 const { t } = useI18n()
-const queue = useShotQueue()
-const takeOut = useTakeOut()
-const notices = useNotices()
 const entry = useTemplateRef<InstanceType<typeof QuantityField>>('entry')
-const last = props.trial.shots.at(-1)
-const form = useForm(shotSchema, {
-  side: last?.side ?? 'control',
-  targetBoard: last?.targetBoard ?? null,
-  feetBoard: last?.feetBoard ?? null,
-  entryBoard: null,
-  read: null,
-  leave: null,
-})
-const leave = () => form.field<number[] | null>('leave')
-const nothing = ref('')
-const side = computed(() => form.values['side'] as TrialSide)
-
-/** A figure a tenth of what would be usual: most often a point typed too early. Asked once, kept on the second try. */
-const meant = computed(() => likelyMeant(form.values['entryBoard'] as number | null))
-const asked = ref<number | null>(null)
-const sameThing = computed(
-  () =>
-    props.trial.controlBallId === props.trial.variantBallId &&
-    sameSurface(props.trial.control.surface, props.trial.variant.surface),
+const held = useShotEntry(
+  () => props.trial,
+  () => entry.value?.focus(),
 )
-const halfTyped = computed(
-  () => form.values['entryBoard'] !== null || form.values['read'] !== null || form.values['leave'] !== null,
-)
-useLeaveGuard(halfTyped)
-
-/** Checks the shot and keeps it on the device at once; the next one can be typed while it is being sent. */
-function record() {
-  const { entryBoard, read, leave } = form.values
-  nothing.value = entryBoard === null && read === null && leave === null ? t('trials.needSomething') : ''
-  if (nothing.value) return
-  if (side.value === 'variant' && sameThing.value) {
-    nothing.value = t('trials.sameThing')
-    return
-  }
-  if (meant.value !== null && asked.value !== entryBoard) {
-    asked.value = entryBoard as number
-    return
-  }
-  const checked = check(shotSchema, { ...form.values, id: newId(), thrownAt: new Date().toISOString() })
-  if (!checked.ok) {
-    form.show(checked.fields)
-    return
-  }
-  form.clear()
-  queue.add(props.trial.id, checked.value)
-  const { id } = checked.value
-  const n = props.trial.shots.length + queue.of(props.trial.id).length
-  notices.done(t('trials.recorded', { n }), () => takeOut(props.trial.id, id))
-  Object.assign(form.values, { entryBoard: null, read: null, leave: null })
-  asked.value = null
-  entry.value?.focus()
-}
-
-function aim(field: 'targetBoard' | 'feetBoard', by: number) {
-  const range = field === 'targetBoard' ? limits.board : limits.feetBoard
-  const at = (form.values[field] as number | null) ?? 20
-  form.values[field] = Math.min(range.max, Math.max(range.min, at + by))
-}
-const toggleRead = (read: Read) => (form.values['read'] = form.values['read'] === read ? null : read)
-
-/** Letters and sideways arrows mean the same wherever the focus is in the panel; figures need neither. */
-function onKey(event: KeyboardEvent) {
-  if (event.ctrlKey || event.metaKey || event.altKey) return
-  const byLetter: Record<string, Read> = { e: 'early', r: 'right', l: 'late' }
-  const read = byLetter[event.key.toLowerCase()]
-  const across = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-  if (read) toggleRead(read)
-  else if (event.key.toLowerCase() === 'x') form.values['leave'] = []
-  else if (event.key.toLowerCase() === 's') form.values['side'] = side.value === 'control' ? 'variant' : 'control'
-  else if (across !== 0) aim(event.shiftKey ? 'feetBoard' : 'targetBoard', across)
-  else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) record()
-  else return
-  event.preventDefault()
-}
+const { form, leave, nothing, side, meant, asked, sameThing, queue, record, toggleRead, onKey } = held
 </script>
 
 <template>

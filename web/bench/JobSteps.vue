@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import type { JobStep } from '@sleetfall/contract'
+import { useI18n } from 'vue-i18n'
+import { timeText } from '../controls/days.ts'
+import { useStepText } from './useStepText.ts'
+
+/** All steps of a job: done by whom, left out why, running, to come. */
+defineProps<{ steps: readonly JobStep[]; at: number | null }>()
+const { t } = useI18n()
+const words = useStepText()
+</script>
+
+<template>
+  <section :aria-label="t('bench.doneSteps')">
+    <ol class="steps">
+      <li v-for="step in steps" :key="step.position" :class="{ now: step.position === at, past: step.doneAt }">
+        <span aria-hidden="true">{{
+          step.skippedReason !== null ? '–' : step.doneAt ? '●' : step.position === at ? '▶' : '○'
+        }}</span>
+        {{ words.name(step) }}
+        <span v-if="step.doneAt" class="small soft">{{
+          step.skippedReason !== null
+            ? t('bench.skipped', { why: step.skippedReason })
+            : t('bench.done_by', { name: step.doneBy ?? '', time: timeText(step.doneAt) })
+        }}</span>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+.steps {
+  list-style: none;
+  padding: 0;
+  columns: 2;
+}
+.steps li {
+  min-height: 30px;
+}
+.steps .now {
+  font-weight: 700;
+}
+.steps .past {
+  color: var(--ink-soft);
+}
+</style>

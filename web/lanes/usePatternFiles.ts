@@ -1,0 +1,40 @@
+import type { Pattern } from '@sleetfall/contract'
+import { useFileDialog } from '@vueuse/core'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useNotices } from '../shell/notices.ts'
+import { type PatternDraft, readPattern, toCsv, toJson } from './exchange.ts'
+
+const longest = 1_000_000
+
+/** Saves a pattern as a file that other programs read, and this one too. */
+export function savePattern(pattern: Pattern, kind: 'csv' | 'json'): void {
+  const [text, type] =
+    kind === 'csv' ? [toCsv(pattern), 'text/csv;charset=utf-8'] : [toJson(pattern), 'application/json']
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text], { type }))
+  link.download = `${pattern.name}.${kind}`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+
+/** A pattern read from a file becomes a draft, to be looked at before it is kept. */
+export function usePatternFiles(opened: () => void) {
+  const { t } = useI18n()
+  const notices = useNotices()
+  const draft = ref<{ readonly file: string; readonly pattern: PatternDraft } | null>(null)
+  async function take(file: Pick<File, 'name' | 'size' | 'text'>): Promise<void> {
+    if (file.size > longest) return notices.failed(new Error(t('lanes.importFailed.too-large')))
+    const read = readPattern(await file.text(), file.name)
+    if (!read.ok) return notices.failed(new Error(t(`lanes.importFailed.${read.reason}`, { detail: read.detail })))
+    draft.value = { file: file.name, pattern: read.pattern }
+    opened()
+  }
+  const { open, onChange } = useFileDialog({
+    accept: '.csv,.json,text/csv,application/json',
+    multiple: false,
+    reset: true,
+  })
+  onChange((files) => files?.[0] && take(files[0]))
+  return { draft, take, choose: () => open() }
+}
