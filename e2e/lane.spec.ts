@@ -39,7 +39,7 @@ test.describe('at the lane, on a phone', () => {
     await page.unroute('**/api/trials/*/shots', away)
     await expect(page.getByText(/kept on this device/)).toHaveCount(0, { timeout: 20_000 })
     await expect(rows).toHaveCount(before + 2)
-    expect(cut).toBeGreaterThan(2)
+    await expect.poll(() => cut, { timeout: 20_000 }).toBeGreaterThan(2)
     await page.reload()
     await expect(rows).toHaveCount(before + 2)
   })

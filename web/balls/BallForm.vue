@@ -2,8 +2,7 @@
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Ball, ballSchema, figureSources, whereabouts } from '@sleetfall/contract'
-import { type Layout, coverFamilies, readyRecipes, recipeByKey } from '@sleetfall/core'
-import { computed, ref } from 'vue'
+import { coverFamilies, readyRecipes } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import CoreFigureField from '../controls/CoreFigureField.vue'
 import DayField from '../controls/DayField.vue'
@@ -15,7 +14,9 @@ import { useForm, useVersions } from '../controls/useForm.ts'
 import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
+import { ballFields, layoutOfForm } from './ballFields.ts'
 import { useBalls } from './store.ts'
+import { finishes, useFinishNow } from './useFinishNow.ts'
 
 /** Takes in a ball or edits its record. A new ball may also say what is on its cover now. */
 const props = defineProps<{ ball?: Ball; customerId?: string | undefined }>()
@@ -35,45 +36,8 @@ const initial = props.ball ?? {
 }
 const form = useForm(ballSchema, { ...initial })
 form.claim('drillingAngleDeg', 'pinToPapIn', 'valAngleDeg')
-const number = (key: string) => form.values[key] as number | null | undefined
-
-const layout = computed<Layout | null>({
-  get: () => {
-    const [drillingAngleDeg, pinToPapIn, valAngleDeg] = [
-      number('drillingAngleDeg'),
-      number('pinToPapIn'),
-      number('valAngleDeg'),
-    ]
-    return drillingAngleDeg == null || pinToPapIn == null || valAngleDeg == null
-      ? null
-      : { drillingAngleDeg, pinToPapIn, valAngleDeg }
-  },
-  set: (value) => {
-    form.values['drillingAngleDeg'] = value?.drillingAngleDeg ?? null
-    form.values['pinToPapIn'] = value?.pinToPapIn ?? null
-    form.values['valAngleDeg'] = value?.valAngleDeg ?? null
-  },
-})
-
-const finishes = ['factory', 'recipe', 'scan', 'unknown'] as const
-const finishNow = ref<(typeof finishes)[number]>('factory')
-const finishRecipe = ref('to-2000')
-const finishOn = ref<string | null>(todayText())
-const scannedGrit = ref<number | null>(null)
-
-/** Writes what is on the cover now as the first entries of the new ball's history. */
-async function recordFinish(ball: Ball) {
-  if (finishNow.value === 'recipe') {
-    const happenedAt = (
-      finishOn.value === todayText() || !finishOn.value ? new Date() : new Date(`${finishOn.value}T12:00:00`)
-    ).toISOString()
-    const steps = [...(recipeByKey(finishRecipe.value)?.steps ?? [])]
-    return balls.record(ball.id, { kind: 'surfaced', recipeKey: finishRecipe.value, steps }, happenedAt)
-  }
-  if (finishNow.value === 'scan' && scannedGrit.value !== null)
-    return balls.record(ball.id, { kind: 'scanned', grits: [scannedGrit.value] })
-  return ball
-}
+const layout = layoutOfForm(form.values)
+const { now: cover, record: recordFinish } = useFinishNow()
 
 const versions = useVersions(form, props.ball?.version ?? 0, save, (current) => {
   balls.take(current as unknown as Ball)
@@ -81,7 +45,7 @@ const versions = useVersions(form, props.ball?.version ?? 0, save, (current) => 
 })
 async function save() {
   // 'Unknown' means that not even the factory finish may be taken for what is on the ball.
-  if (!props.ball && finishNow.value === 'unknown') form.values['factoryGrit'] = null
+  if (!props.ball && cover.finish === 'unknown') form.values['factoryGrit'] = null
   const ok = await form.submit(async (input) => {
     const saved = props.ball
       ? await balls.update(input.id, { ...input, version: versions.current() })
@@ -92,29 +56,7 @@ async function save() {
   })
   if (ok) emit('close')
 }
-const labelKeys = [
-  'name',
-  'cover',
-  'hardnessD',
-  'weightLb',
-  'rgIn',
-  'differentialIn',
-  'intermediateDifferentialIn',
-  'pinDistanceIn',
-  'drillingAngleDeg',
-  'pinToPapIn',
-  'valAngleDeg',
-  'factoryGrit',
-  'factorySource',
-  'targetGrit',
-  'gamesBefore',
-  'place',
-  'shelf',
-  'boughtOn',
-  'drilledOn',
-  'note',
-]
-const labels = Object.fromEntries(labelKeys.map((key) => [key, t(`balls.fields.${key}`)]))
+const labels = Object.fromEntries(ballFields.map((key) => [key, t(`balls.fields.${key}`)]))
 const optional = (keys: readonly string[], group: string) =>
   keys.map((value) => ({ value, title: t(`${group}.${value}`) }))
 </script>
@@ -191,17 +133,21 @@ const optional = (keys: readonly string[], group: string) =>
         :hint="t('balls.targetHint')"
       />
       <template v-if="!ball">
-        <v-select v-model="finishNow" :label="t('balls.finishNow')" :items="optional(finishes, 'balls.finishNows')" />
         <v-select
-          v-if="finishNow === 'recipe'"
-          v-model="finishRecipe"
+          v-model="cover.finish"
+          :label="t('balls.finishNow')"
+          :items="optional(finishes, 'balls.finishNows')"
+        />
+        <v-select
+          v-if="cover.finish === 'recipe'"
+          v-model="cover.recipeKey"
           :label="t('balls.finishRecipe')"
           :items="readyRecipes.map((r) => ({ value: r.key, title: t(`surface.recipes.${r.key}`) }))"
         />
-        <DayField v-if="finishNow === 'recipe'" v-model="finishOn" :label="t('balls.finishOn')" :max="todayText()" />
+        <DayField v-if="cover.finish === 'recipe'" v-model="cover.on" :label="t('balls.finishOn')" :max="todayText()" />
         <QuantityField
-          v-if="finishNow === 'scan'"
-          v-model="scannedGrit"
+          v-if="cover.finish === 'scan'"
+          v-model="cover.scannedGrit"
           name="scannedGrit"
           :label="t('balls.reading', { n: 1 })"
         />

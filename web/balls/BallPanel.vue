@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Ball, type BallEvent, counterRecords } from '@sleetfall/contract'
+import type { Ball } from '@sleetfall/contract'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -16,20 +16,18 @@ import BallSurface from './BallSurface.vue'
 import GamesLog from './GamesLog.vue'
 import MoveForm from './MoveForm.vue'
 import ScanForm from './ScanForm.vue'
-import { useEventText } from './eventText.ts'
 import { useBalls } from './store.ts'
 import { useBallFacts } from './useBallFacts.ts'
+import { useBallWork } from './useBallWork.ts'
 
 /** A ball opened in place on the rack: its record, its surface now, what can be recorded, and its history. */
 const props = defineProps<{ ball: Ball }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
-const mayTakeBack = ({ kind }: { readonly kind: string }) =>
-  session.may('surfaces') || counterRecords.some((one) => one === kind)
 const balls = useBalls()
 const notices = useNotices()
-const words = useEventText()
+const { clean, takeBack, mayTakeBack } = useBallWork(() => props.ball)
 const root = useTemplateRef<HTMLElement>('root')
 onMounted(() => root.value?.scrollIntoView({ block: 'nearest' }))
 // Twins are looked for among the owner's other balls.
@@ -70,20 +68,6 @@ const facts = useBallFacts()
 function retired(ball: Ball) {
   balls.take(ball)
   if (ball.retiredOn !== null) emit('close')
-}
-async function clean(kind: 'cleaner' | 'towel') {
-  await notices.attempt(async () => {
-    const ball = await balls.record(props.ball.id, { kind: 'cleaned', with: kind })
-    const eventId = ball.lastEvent?.id
-    notices.done(t('balls.cleanedDone'), eventId ? () => balls.takeBack(eventId) : undefined)
-  })
-}
-async function takeBack(event: NonNullable<Ball['lastEvent']> | BallEvent) {
-  await notices.attempt(async () => {
-    await balls.takeBack(event.id)
-    const what = 'payload' in event ? words(event) : t(`balls.eventKinds.${event.kind}`)
-    notices.done(t('balls.undone', { what }))
-  })
 }
 usePlainKeys((key) => {
   if (key === 'Escape') emit('close')

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Ball, Page } from '@sleetfall/contract'
-import { coverFamilies } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import Papa from 'papaparse'
 import { reactive, ref } from 'vue'
@@ -13,6 +12,7 @@ import { get } from '../http/client.ts'
 import { queryOf, usePage } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
 import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
+import BallFilters from './BallFilters.vue'
 import { type BallFilter, emptyFilter, filterQuestion, safeCell } from './ballFilter.ts'
 import { useBalls } from './store.ts'
 
@@ -22,36 +22,12 @@ const notices = useNotices()
 const balls = useBalls()
 const text = useSurfaceText()
 const filter = useStorage<BallFilter>('sleetfall.balls.filter', { ...emptyFilter }, undefined, { mergeDefaults: true })
-const views = useStorage<{ name: string; filter: BallFilter }[]>('sleetfall.balls.views', [])
-const viewName = ref('')
 const { search, sortBy, ariaSort, question } = useOrder('ball-list', 'name')
 const asked = () => ({ ...question(), ...filterQuestion(filter.value) })
 const list = reactive(usePage<Ball>('/balls', asked, () => balls))
 const columns = ['name', 'customer', 'cover', 'grit', 'games', 'left', 'hardness', 'place'] as const
 const numbers: readonly string[] = ['grit', 'games', 'left', 'hardness']
 const place = (ball: Ball) => `${t(`balls.places.${ball.place}`)} ${ball.shelf}`.trim()
-const any = (items: readonly { value: string; title: string }[]) => [
-  { value: 'all', title: t('balls.list.all') },
-  ...items,
-]
-const statuses = ['in-window', 'leaves-soon', 'too-smooth', 'too-rough', 'accepted', 'unknown'] as const
-const bands = ['strongly-speed-dominant', 'speed-dominant', 'matched', 'rev-dominant', 'strongly-rev-dominant'] as const
-const placesShown = ['customer', 'shelf', 'bench'] as const
-
-function keepView() {
-  const name = viewName.value.trim()
-  if (name === '') return
-  views.value = [...views.value.filter((one) => one.name !== name), { name, filter: { ...filter.value } }]
-  viewName.value = ''
-  notices.done(t('balls.list.viewKept', { name }))
-}
-function dropView(name: string) {
-  const before = views.value
-  views.value = before.filter((one) => one.name !== name)
-  notices.done(t('balls.list.viewDropped', { name }), async () => {
-    views.value = before
-  })
-}
 const saving = ref(false)
 /** Every ball that the filter finds goes into the file, part by part, not only those on screen. */
 async function everyBall(): Promise<readonly Ball[]> {
@@ -105,59 +81,7 @@ async function save() {
       </div>
     </div>
     <LoadState :loaded="list.loaded" :error="list.error" @retry="list.load">
-      <div class="filters">
-        <v-text-field v-model="search" data-filter :label="t('balls.list.find')" clearable />
-        <v-select
-          v-model="filter.cover"
-          :label="t('balls.fields.cover')"
-          :items="any(coverFamilies.map((value) => ({ value, title: t(`balls.covers.${value}`) })))"
-        />
-        <v-select
-          v-model="filter.status"
-          :label="t('balls.list.state')"
-          :items="any(statuses.map((value) => ({ value, title: t(`surface.status.${value}`) })))"
-        />
-        <v-select
-          v-model="filter.band"
-          :label="t('customers.style')"
-          :items="any(bands.map((value) => ({ value, title: t(`customers.bands.${value}`) })))"
-        />
-        <v-select
-          v-model="filter.place"
-          :label="t('balls.fields.place')"
-          :items="any(placesShown.map((value) => ({ value, title: t(`balls.places.${value}`) })))"
-        />
-        <v-text-field v-model.number="filter.gamesFrom" type="number" min="0" :label="t('balls.list.gamesFrom')" />
-        <v-text-field
-          v-model.number="filter.gritFrom"
-          type="number"
-          min="0"
-          step="100"
-          :label="t('balls.list.gritFrom')"
-        />
-        <v-text-field v-model.number="filter.gritTo" type="number" min="0" step="100" :label="t('balls.list.gritTo')" />
-        <v-text-field
-          v-model.number="filter.hardnessBelow"
-          type="number"
-          min="0"
-          :label="t('balls.list.hardnessBelow')"
-        />
-      </div>
-      <div class="row">
-        <v-btn size="small" @click="filter = { ...emptyFilter }">{{ t('balls.list.clear') }}</v-btn>
-        <span v-for="one in views" :key="one.name" class="row">
-          <v-btn size="small" @click="filter = { ...emptyFilter, ...one.filter }">{{ one.name }}</v-btn>
-          <v-btn
-            size="x-small"
-            variant="text"
-            :aria-label="t('balls.list.dropView', { name: one.name })"
-            @click="dropView(one.name)"
-            >×</v-btn
-          >
-        </span>
-        <v-text-field v-model="viewName" class="name" :label="t('balls.list.viewName')" @keydown.enter="keepView" />
-        <v-btn size="small" :disabled="viewName.trim() === ''" @click="keepView">{{ t('balls.list.keepView') }}</v-btn>
-      </div>
+      <BallFilters v-model="filter" v-model:search="search" />
       <MoreRows :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
       <div class="scroll" tabindex="0" role="region" :aria-label="t('balls.list.title')">
         <table class="list">
@@ -201,14 +125,6 @@ async function save() {
 </template>
 
 <style scoped>
-.filters {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-  gap: var(--gap-2);
-}
-.name {
-  max-width: 180px;
-}
 .scroll {
   overflow: auto;
 }

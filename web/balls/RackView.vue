@@ -4,11 +4,10 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
-import MendDialog from '../controls/MendDialog.vue'
 import MoreRows from '../controls/MoreRows.vue'
-import CustomerField from '../customers/CustomerField.vue'
 import CustomerForm from '../customers/CustomerForm.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
+import CustomerMend from '../customers/CustomerMend.vue'
 import CustomerList from '../customers/CustomerList.vue'
 import { useCustomers } from '../customers/store.ts'
 import MeasureForm from '../fitting/MeasureForm.vue'
@@ -153,27 +152,14 @@ function showBall(ball: Ball) {
       @open="openCustomer"
     />
     <MeasureForm v-if="form === 'measure' && customer" :customer="customer" @close="form = null" />
-    <MendDialog
+    <CustomerMend
       v-if="form === 'mend' && customer"
-      :name="customer.name"
-      :path="`/customers/${customer.id}`"
-      :version="customer.version"
-      :retired="customer.retiredOn !== null"
-      :may-delete="session.may('records')"
+      :customer="customer"
       @close="form = null"
       @gone="customerGone(customer)"
       @changed="changed"
       @merged="merged"
-    >
-      <template v-if="session.may('merging')" #into="{ chosen, choose }">
-        <CustomerField
-          :model-value="chosen"
-          :label="t('controls.mend.into')"
-          :without="[customer.id]"
-          @update:model-value="choose($event, customers.byId.get($event ?? '')?.name)"
-        />
-      </template>
-    </MendDialog>
+    />
     <BallForm v-if="form === 'ball'" :customer-id="customerId ?? undefined" @close="form = null" @saved="showBall" />
   </div>
 </template>
