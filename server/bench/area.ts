@@ -6,6 +6,6 @@ export const bench: Area = {
   name: 'bench',
   routes: [['/bench', benchRoutes]],
   search: searchJobs,
-  exports: ['service.ts', 'store.ts'],
+  exports: ['safety.ts', 'store.ts'],
   imports: ['balls', 'customers', 'events', 'staff', 'supplies', 'surface', 'trials'],
 }

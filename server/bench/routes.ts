@@ -18,20 +18,9 @@ import { notFound } from '../http/errors.ts'
 import { type Write, checked, write } from '../http/write.ts'
 import { workers } from '../staff/store.ts'
 import { doubtsAbout } from './doubts.ts'
-import {
-  cancelJob,
-  editJob,
-  pauseJob,
-  readWater,
-  resumeJob,
-  seeAlarm,
-  setTrial,
-  skipStep,
-  startJob,
-  stepBack,
-  stepDone,
-  takeJob,
-} from './service.ts'
+import { cancelJob, editJob, pauseJob, setTrial, startJob, takeJob } from './job.ts'
+import { readWater, resumeJob, seeAlarm } from './safety.ts'
+import { skipStep, stepBack, stepDone } from './step.ts'
 import { benchStrip, jobById, keepProgress, listJobs } from './store.ts'
 
 export function benchRoutes(context: Context): Router {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { BathState } from '@sleetfall/contract'
 import { waterState, waterSteps } from '@sleetfall/core'
-import { readWater } from '../bench/service.ts'
+import { readWater } from '../bench/safety.ts'
 import { jobsInWater } from '../bench/store.ts'
 import type { Database } from '../database/db.ts'
 
