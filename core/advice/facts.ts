@@ -1,6 +1,6 @@
 import type { CoverFamily } from '../ball/covers.ts'
 import type { StyleBand } from '../coverage/style.ts'
-import type { SurfaceStatus } from '../surface/timeline.ts'
+import type { SurfaceStatus } from '../surface/window.ts'
 
 /** What a bowler says of a ball, in words a counter helper can ask for. */
 export const complaints = [

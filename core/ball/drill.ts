@@ -1,26 +1,8 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix'
 import { kilogramsPerPound, metresPerInch } from '../units/convert.ts'
+import { type Hole, holeAxis, meeting, pairsOf } from './holes.ts'
 import { type Layout, type Pap, gripCentre, placeOf, placesOf } from './layout.ts'
-import { type Vector, arcBetween, combine, cross, dot, normalised, placeOfVector, unit, vectorOf } from './sphere.ts'
-
-/**
- * A hole: where its centre comes out, measured from the grip centre, how wide and how deep along its axis. Pitches are the
- * distances by which the axis passes the ball's centre: forward toward the palm, lateral toward the PAP.
- */
-export interface Hole {
-  readonly name: string
-  readonly overIn: number
-  readonly upIn: number
-  readonly diameterIn: number
-  readonly depthIn: number
-  readonly forwardPitchIn?: number | undefined
-  readonly lateralPitchIn?: number | undefined
-  /** A sleeve glued in: its bore, its length from the surface and what it is made of. */
-  readonly insert?:
-    { readonly boreIn: number; readonly lengthIn: number; readonly densityGcc?: number | undefined } | undefined
-  /** Filled up again; what is drilled into the plug afterwards is a hole of its own. */
-  readonly plug?: { readonly densityGcc?: number | undefined } | undefined
-}
+import { type Vector, combine, cross, dot, placeOfVector, unit, vectorOf } from './sphere.ts'
 
 export interface Blank {
   readonly weightLb: number
@@ -70,25 +52,7 @@ export interface Drilled {
 
 /** Starting values: cover and fillings, g/cm³. */
 export const drillingDefaults = { coverDensityGcc: 1.2, insertDensityGcc: 1.2, plugDensityGcc: 1.2 } as const
-/** Largest static imbalance of the rule set assumed at the start, oz; the sanctioning body's current rules come first. */
-export const staticLimitOz = 3
-/** Largest differential of the rule set assumed at the start, in. */
-export const differentialLimitIn = 0.06
 const kgPerOunce = kilogramsPerPound / 16
-
-/** Axis of a hole: start at the surface and direction inward, in metres. */
-export function holeAxis(hole: Hole, radiusIn: number): { readonly start: Vector; readonly inward: Vector } {
-  const place = placeOf(hole.overIn, hole.upIn, radiusIn)
-  const out = vectorOf(place)
-  const start = combine(radiusIn * metresPerInch, out, 0, out)
-  const east: Vector = [-Math.sin(place.longitude), Math.cos(place.longitude), 0]
-  const north = cross(out, east)
-  // Toward the palm: from the fingers down, from the thumb up.
-  const forward = (hole.forwardPitchIn ?? 0) * (hole.upIn > 0 ? -1 : 1) * metresPerInch
-  const lateral = (hole.lateralPitchIn ?? 0) * metresPerInch
-  const through = combine(lateral, east, forward, north)
-  return { start, inward: normalised(combine(1, through, -1, start)) }
-}
 
 interface Piece {
   readonly massKg: number
@@ -97,61 +61,6 @@ interface Piece {
   readonly outerM: number
   readonly innerM: number
   readonly lengthM: number
-}
-
-/** Grid over a hole: discs along it, rings of equal area in each, points around each ring. */
-const discs = 48
-const rings = 8
-const around = 32
-
-interface Shared {
-  readonly at: Vector
-  readonly share: number
-}
-/** Holes are values that never change, and a layout that is dragged keeps its holes: each pair is looked at once. */
-const met = new WeakMap<Hole, WeakMap<Hole, { readonly radiusIn: number; readonly points: readonly Shared[] }>>()
-function meeting(first: Hole, second: Hole, radiusIn: number): readonly Shared[] {
-  const of = met.get(first) ?? new WeakMap()
-  met.set(first, of)
-  const known = of.get(second)
-  if (known?.radiusIn === radiusIn) return known.points
-  const points = findMeeting(first, second, radiusIn)
-  of.set(second, { radiusIn, points })
-  return points
-}
-/**
- * Where two holes meet inside the ball: points of the second that lie in the first as well, each with its share of the second's
- * volume. Empty where they do not meet.
- */
-function findMeeting(first: Hole, second: Hole, radiusIn: number): readonly Shared[] {
-  const [a, b] = [holeAxis(first, radiusIn), holeAxis(second, radiusIn)]
-  const [lengthA, lengthB] = [first.depthIn * metresPerInch, second.depthIn * metresPerInch]
-  const [radiusA, radiusB] = [first.diameterIn, second.diameterIn].map((width) => (width / 2) * metresPerInch) as [
-    number,
-    number,
-  ]
-  const side = normalised(cross(b.inward, Math.abs(b.inward[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]))
-  const other = cross(b.inward, side)
-  const share = 1 / (discs * rings * around)
-  const found: Shared[] = []
-  for (let disc = 0; disc < discs; disc += 1) {
-    const middle = combine(1, b.start, (lengthB * (disc + 0.5)) / discs, b.inward)
-    const off = combine(1, middle, -1, a.start)
-    const apart = combine(1, off, -dot(off, a.inward), a.inward)
-    if (Math.hypot(...apart) > radiusA + radiusB) continue
-    for (let ring = 0; ring < rings; ring += 1) {
-      const r = radiusB * Math.sqrt((ring + 0.5) / rings)
-      for (let k = 0; k < around; k += 1) {
-        const angle = (2 * Math.PI * k) / around
-        const at = combine(1, middle, r, combine(Math.cos(angle), side, Math.sin(angle), other))
-        const from = combine(1, at, -1, a.start)
-        const along = dot(from, a.inward)
-        if (along < 0 || along > lengthA) continue
-        if (Math.hypot(...combine(1, from, -along, a.inward)) < radiusA) found.push({ at, share })
-      }
-    }
-  }
-  return found
 }
 
 /** A cylinder (a ring when it has a bore) along an axis, cut where the density changes. */
@@ -343,60 +252,4 @@ export function drilledBall(drilling: Drilling): Drilled {
       fingerOz: imbalance[2] / kgPerOunce,
     },
   }
-}
-
-/** Every two open holes; what is drilled into a plug meets nothing. */
-const pairsOf = (holes: readonly Hole[]) => {
-  const open = holes.filter((hole) => !hole.plug)
-  return open.flatMap((first, index) => open.slice(index + 1).map((second) => ({ first, second })))
-}
-
-/** What is wrong, or against the assumed rules, with a drilling; names of the holes it is about. */
-export type DrillingProblem =
-  | { readonly kind: 'overlap'; readonly holes: readonly [string, string]; readonly byIn: number }
-  /** They meet inside, by this share of the second hole. */
-  | { readonly kind: 'meet'; readonly holes: readonly [string, string]; readonly share: number }
-  | { readonly kind: 'cuts-pin' | 'cuts-cg' | 'near-pin'; readonly hole: string; readonly distanceIn: number }
-  | { readonly kind: 'too-deep'; readonly hole: string; readonly maxIn: number }
-  | { readonly kind: 'differential'; readonly differentialIn: number; readonly limitIn: number }
-  | { readonly kind: 'static'; readonly side: keyof Statics; readonly ounces: number; readonly limitOz: number }
-
-/** Pin and CG are printed marks of about this radius; nearer than the margin a hole weakens the pin. */
-const markRadiusIn = 0.25
-const pinMarginIn = 0.25
-/** A web of material between two holes thinner than nothing is an overlap. */
-export function drillingProblems(drilling: Drilling, drilled: Drilled): DrillingProblem[] {
-  const radiusIn = drilling.diameterIn / 2
-  const live = drilling.holes.filter((hole) => !hole.plug)
-  const place = (hole: { readonly overIn: number; readonly upIn: number }) => placeOf(hole.overIn, hole.upIn, radiusIn)
-  const problems: DrillingProblem[] = []
-  for (const { first, second } of pairsOf(drilling.holes)) {
-    const share = meeting(first, second, radiusIn).reduce((sum, one) => sum + one.share, 0)
-    if (share > 0) problems.push({ kind: 'meet', holes: [first.name, second.name], share })
-  }
-  const marks = placesOf(drilling.layout, placeOf(drilling.pap.overIn, drilling.pap.upIn, radiusIn), radiusIn)
-  live.forEach((hole, index) => {
-    for (const other of live.slice(index + 1)) {
-      const between = radiusIn * arcBetween(place(hole), place(other)) - (hole.diameterIn + other.diameterIn) / 2
-      if (between < 0) problems.push({ kind: 'overlap', holes: [hole.name, other.name], byIn: -between })
-    }
-    const toPin = radiusIn * arcBetween(place(hole), marks.pin) - hole.diameterIn / 2
-    if (toPin < markRadiusIn) problems.push({ kind: 'cuts-pin', hole: hole.name, distanceIn: toPin })
-    else if (toPin < markRadiusIn + pinMarginIn) problems.push({ kind: 'near-pin', hole: hole.name, distanceIn: toPin })
-    if (drilling.cg) {
-      const toCg = radiusIn * arcBetween(place(hole), place(drilling.cg)) - hole.diameterIn / 2
-      if (toCg < 0) problems.push({ kind: 'cuts-cg', hole: hole.name, distanceIn: toCg })
-    }
-    if (hole.depthIn > radiusIn) problems.push({ kind: 'too-deep', hole: hole.name, maxIn: radiusIn })
-  })
-  const { differentialIn } = drilling.ball
-  if (differentialIn > differentialLimitIn)
-    problems.push({ kind: 'differential', differentialIn, limitIn: differentialLimitIn })
-  // Without the blank's top weight the balance of the drilled ball is not known.
-  const known = drilling.ball.topWeightOz !== undefined
-  for (const side of known ? (['topOz', 'fingerOz', 'sideOz'] as const) : []) {
-    const ounces = drilled.statics[side]
-    if (Math.abs(ounces) > staticLimitOz) problems.push({ kind: 'static', side, ounces, limitOz: staticLimitOz })
-  }
-  return problems
 }

@@ -1,4 +1,4 @@
-import type { Hole } from './drill.ts'
+import type { Hole } from './holes.ts'
 import { type Layout, type Mark, type Pap, gripCentre, placeOf, placesOf, toDistances } from './layout.ts'
 import { type Place, arcBetween } from './sphere.ts'
 

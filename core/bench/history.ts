@@ -1,7 +1,7 @@
 import { mean, sum } from 'd3-array'
 import { type CleaningKind, usualExtraction } from '../surface/oil.ts'
 import { type RecipeStep, stepTargetRaUm } from '../surface/recipe.ts'
-import type { ScanSpot } from '../surface/timeline.ts'
+import type { ScanSpot } from '../surface/scan.ts'
 import { gritOfRa } from '../surface/grit.ts'
 import { type JobKind, type StepKey, drawingSteps, oilKinds, soakWater } from './procedure.ts'
 import { stepAsDone } from './stepRules.ts'

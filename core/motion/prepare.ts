@@ -1,5 +1,6 @@
 import type { CoverFamily } from '../ball/covers.ts'
-import { type Hole, drilledBall } from '../ball/drill.ts'
+import { drilledBall } from '../ball/drill.ts'
+import type { Hole } from '../ball/holes.ts'
 import type { Layout } from '../ball/layout.ts'
 import type { Load } from '../lane/film.ts'
 import { surfaceDefaults } from '../surface/defaults.ts'

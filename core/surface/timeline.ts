@@ -1,4 +1,3 @@
-import { median } from 'd3-array'
 import type { CoverFamily } from '../ball/covers.ts'
 import { type SurfaceConstants, scannerTopGrit, surfaceDefaults } from './defaults.ts'
 import { gritOfRa, raOfGrit } from './grit.ts'
@@ -13,17 +12,19 @@ import {
   oilShare,
 } from './oil.ts'
 import { type Finish, type RecipeStep, applyRecipe, cutShare, effectiveRaUm, stepTargetRaUm } from './recipe.ts'
+import { type FitFunction, type WearPrior, type WearReading, fitBall, parametersOf } from './fit.ts'
+import { type ScanSpot, type ScanSummary, scanSummary } from './scan.ts'
 import {
-  type FitFunction,
-  type WearFit,
-  type WearPrior,
-  type WearReading,
-  fitBall,
-  leavesWindowAt,
-  parametersOf,
-} from './fit.ts'
+  type FinishState,
+  type SurfaceStatus,
+  type SurfaceWindow,
+  finishStateOf,
+  gamesLeftOf,
+  statusOf,
+  windowAbout,
+} from './window.ts'
 import { assumedRange, fittedRange } from './leaving.ts'
-import { type WearParameters, ageAfterCut, gamesUntilOutside, startThrough, wearParameters, wornOnUm } from './wear.ts'
+import { type WearParameters, ageAfterCut, startThrough, wearParameters, wornOnUm } from './wear.ts'
 
 /** Everything in a ball's history that changes its surface or its oil. `atMs` is the time it happened. */
 export type SurfaceEvent = { readonly atMs: number } & (
@@ -44,24 +45,7 @@ export type SurfaceEvent = { readonly atMs: number } & (
   | { readonly kind: 'extracted'; readonly minutes: number; readonly temperatureC: number }
 )
 
-export const scanSpots = ['track', 'off-track'] as const
-export type ScanSpot = (typeof scanSpots)[number]
-/** A reading's median and spread, and the medians on and off the track when both were read. */
-export interface ScanSummary {
-  readonly grit: number
-  readonly spreadGrit: number
-  readonly trackGrit: number | null
-  readonly offTrackGrit: number | null
-}
-
-/** What kind of finish is on the ball now. */
-export const finishStates = ['polished', 'box', 'lane-shine', 'sanded', 'unknown'] as const
-export type FinishState = (typeof finishStates)[number]
-
 export type Provenance = 'measured' | 'fitted' | 'assumed' | 'unknown'
-/** 'accepted': worn as it is, and nobody asked for anything else. */
-export type SurfaceStatus = 'in-window' | 'leaves-soon' | 'too-smooth' | 'too-rough' | 'accepted' | 'unknown'
-
 export interface SurfaceCurve {
   /** Roughness that the surface began with. */
   readonly startRaUm: number
@@ -91,7 +75,7 @@ export interface SurfaceNow {
   /** Equivalent grit of the peaks, as a scanner would read it. */
   readonly grit: number | null
   readonly provenance: Provenance
-  readonly window: { readonly targetGrit: number; readonly minRaUm: number; readonly maxRaUm: number } | null
+  readonly window: SurfaceWindow | null
   /** Somebody set the grit that this ball is kept at; without that a worn surface is accepted and raises no alarm. */
   readonly asked: boolean
   readonly status: SurfaceStatus
@@ -132,27 +116,8 @@ export interface SurfaceSubject {
 
 /** An old surface of unknown age is on the slow part of its curve. */
 const oldSurfaceGames = 10
-/** 'Leaves soon' means within one league series. */
-const soonGames = 3
-
 const geometricMean = (values: readonly number[]) =>
   Math.exp(values.reduce((sum, value) => sum + Math.log(value), 0) / values.length)
-
-/** Median and spread of a scan. The lane touches the track, so its median counts where the spots are told apart. */
-export function scanSummary(scan: {
-  readonly grits: readonly number[]
-  readonly spots?: readonly ScanSpot[] | undefined
-}): ScanSummary {
-  const at = (spot: ScanSpot) => scan.grits.filter((_, index) => scan.spots?.[index] === spot)
-  const medianOf = (grits: readonly number[]) => median(grits) ?? null
-  const trackGrit = medianOf(at('track'))
-  return {
-    grit: trackGrit ?? median(scan.grits)!,
-    spreadGrit: Math.max(...scan.grits) - Math.min(...scan.grits),
-    trackGrit,
-    offTrackGrit: medianOf(at('off-track')),
-  }
-}
 
 /**
  * Present surface and oil of a ball, folded from its history in order of time. Peaks follow the wear curve from the last
@@ -315,7 +280,7 @@ export function surfaceNow(
     oilShare: oilShare(oil, constants),
     coverRemovedMm,
     heavyCuts,
-    state: finishStateOf(finish, start, wear),
+    state: finishStateOf(finish, start?.from === 'factory', wear),
   }
 }
 
@@ -330,18 +295,6 @@ export function surfaceLater(
 }
 
 const heavyGrit = 500
-/** Finer than this the cover is polished. */
-const polishedGrit = 5000
-/** Within this factor of lane shine nothing of the finish is left. */
-const shineFactor = 1.12
-
-function finishStateOf(finish: Finish | null, start: Start | null, wear: WearParameters): FinishState {
-  if (!finish) return 'unknown'
-  if (gritOfRa(finish.raTopUm) >= polishedGrit) return 'polished'
-  if (Math.abs(Math.log(finish.raTopUm / wear.raInf)) <= Math.log(shineFactor)) return 'lane-shine'
-  return start?.from === 'factory' ? 'box' : 'sanded'
-}
-
 /** Where the present curve starts; readings before the first game measure the start, later ones are fitted. */
 interface Start {
   readonly raUm: number
@@ -359,20 +312,6 @@ function startAfterReading(start: Start | null, games: number, grit: number): St
   return { raUm: geometricMean(measured), age: start.age, from: 'reading', readings }
 }
 
-/** Games that the curve, fitted or assumed, still has inside the window. */
-function gamesLeftOf(
-  raTopUm: number,
-  age: number,
-  window: NonNullable<SurfaceNow['window']>,
-  fitted: WearFit | null,
-  wear: WearParameters,
-): number | null {
-  if (!fitted) return gamesUntilOutside(wear, raTopUm, age, window)
-  if (raTopUm < window.minRaUm || raTopUm > window.maxRaUm) return 0
-  const leaves = leavesWindowAt(fitted, window)
-  return leaves === null ? null : Math.max(0, leaves - age)
-}
-
 /** What a fit of a curve is asked: its start at age 0, and the readings after games by their age on it. */
 export function fitQuestion({
   fitStartRaUm,
@@ -387,29 +326,4 @@ export function fitQuestion({
     startRaUm: fitStartRaUm,
     readings: startAge === 0 ? later : later.map(({ games, grit }) => ({ games: games + startAge, grit })),
   }
-}
-
-/** Wanted window: the target's Ra plus and minus the shop's share of it. */
-export function windowAbout(targetGrit: number, constants: SurfaceConstants = surfaceDefaults) {
-  const target = raOfGrit(targetGrit)
-  return {
-    targetGrit,
-    minRaUm: target * (1 - constants.windowShare),
-    maxRaUm: target * (1 + constants.windowShare),
-  }
-}
-
-function statusOf(
-  finish: Finish | null,
-  window: SurfaceNow['window'],
-  gamesLeft: number | null,
-  asked: boolean,
-): SurfaceStatus {
-  if (!finish) return 'unknown'
-  if (!window) return 'accepted'
-  const inside = finish.raTopUm >= window.minRaUm && finish.raTopUm <= window.maxRaUm
-  if (!asked) return inside ? 'in-window' : 'accepted'
-  if (finish.raTopUm < window.minRaUm) return 'too-smooth'
-  if (finish.raTopUm > window.maxRaUm) return 'too-rough'
-  return gamesLeft !== null && gamesLeft <= soonGames ? 'leaves-soon' : 'in-window'
 }
