@@ -9,6 +9,8 @@ import { testDatabase } from './test/shop.ts'
 const here = import.meta.dirname
 /** What every area stands on; these know nothing of areas, but for who is signed in and the devices in a route's context. */
 const ground = ['database', 'http']
+/** Tables of the ground: sessions, write ids, limits, and what migrations keep. */
+const groundTables = ['migration', 'migration_checksum', 'rate_limit', 'session', 'write_request']
 const notRooms = ['dist', 'migrations', 'test', 'node_modules']
 const folders = readdirSync(here, { withFileTypes: true })
   .filter((entry) => entry.isDirectory() && !notRooms.includes(entry.name))
@@ -75,6 +77,26 @@ describe('areas of the server', () => {
       return circles
     }
     expect([...next.keys()].flatMap((path) => walk(path, []))).toEqual([])
+  })
+
+  test('every table has one owner, and nobody else’s SQL names it without saying so', async () => {
+    const database = await testDatabase()
+    const rows = await database.many<{ name: string }>(
+      `select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE'`,
+    )
+    await database.close()
+    const tables = rows.map((row) => row.name)
+    const owned = areas.flatMap((area) => area.tables)
+    expect([...owned, ...groundTables].sort()).toEqual(tables.sort())
+    for (const { name, tables: own, foreignTables = [] } of areas) {
+      const text = filesOf(name)
+        .map((file) => readFileSync(join(here, name, file), 'utf8'))
+        .join('\n')
+      const named = tables.filter((table) =>
+        new RegExp(`\\b(from|join|into|update)\\s+${table}\\b|\\(\\s*db,\\s*'${table}'|table: '${table}'`).test(text),
+      )
+      expect([name, named.filter((table) => !own.includes(table)).sort()]).toEqual([name, [...foreignTables].sort()])
+    }
   })
 
   test('no two routes stand on one path, no two tasks on one queue', () => {

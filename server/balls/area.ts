@@ -10,6 +10,8 @@ export const balls: Area = {
     ['/balls', ballRoutes],
   ],
   search: searchBalls,
+  tables: ['ball', 'ball_event', 'ball_photo'],
+  foreignTables: ['ball_present', 'job'],
   exports: ['events.ts', 'store.ts'],
   imports: ['events', 'lanes', 'present'],
 }

@@ -4,6 +4,7 @@ import { coverageRoutes } from './routes.ts'
 export const coverage: Area = {
   name: 'coverage',
   routes: [['/coverage', coverageRoutes]],
+  tables: [],
   exports: [],
   imports: ['balls', 'customers', 'events', 'lanes', 'shop', 'trials'],
 }

@@ -6,6 +6,8 @@ export const customers: Area = {
   name: 'customers',
   routes: [['/customers', customerRoutes]],
   search: searchCustomers,
+  tables: ['customer'],
+  foreignTables: ['ball', 'event_entry', 'rack_present', 'upkeep_policy'],
   exports: ['store.ts'],
   imports: ['balls', 'present'],
 }

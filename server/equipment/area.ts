@@ -16,6 +16,7 @@ export const equipment: Area = {
   name: 'equipment',
   routes: [['/devices', deviceRoutes]],
   start: watchDevices,
+  tables: ['device'],
   exports: [],
   imports: ['balls', 'bench'],
 }

@@ -6,6 +6,8 @@ export const events: Area = {
   name: 'events',
   routes: [['/events', eventRoutes]],
   search: searchEvents,
+  tables: ['event', 'event_entry', 'event_pattern'],
+  foreignTables: ['job'],
   exports: ['nextDay.ts', 'store.ts'],
   imports: ['balls', 'customers'],
 }

@@ -8,6 +8,7 @@ export const fitting: Area = {
     ['/grip-sheets', sheetRoutes],
     ['/stock', stockRoutes],
   ],
+  tables: ['grip_sheet', 'named_layout', 'stock_ball'],
   exports: [],
   imports: [],
 }

@@ -29,6 +29,13 @@ export interface Area {
   readonly tasks?: readonly Task[]
   /** Begins what runs as long as the application does. */
   readonly start?: (context: Context, logger: Logger) => void
+  /** Tables that are its own. */
+  readonly tables: readonly string[]
+  /**
+   * Tables of others that its SQL names all the same: where a merge moves what hangs on a record, where dependents are counted, where a list is
+   * ordered by the read model, or a join must not go through a view. All else is read by the owner's queries or views.
+   */
+  readonly foreignTables?: readonly string[]
   /** Files of its folder that other areas may read from. */
   readonly exports: readonly string[]
   /** Areas that it reads from. */

@@ -10,6 +10,7 @@ export const lanes: Area = {
     ['/predictions', predictionRoutes],
   ],
   search: searchPatterns,
+  tables: ['pattern', 'pattern_load', 'prediction'],
   exports: ['store.ts'],
   imports: ['balls'],
 }

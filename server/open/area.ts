@@ -4,6 +4,7 @@ import { openRoutes } from './routes.ts'
 export const open: Area = {
   name: 'open',
   doors: [['/open', openRoutes]],
+  tables: [],
   exports: [],
   imports: ['balls', 'customers', 'lanes', 'shop', 'upkeep'],
 }

@@ -8,6 +8,8 @@ export const present: Area = {
   tasks: [
     { name: 'present-passed', every: '*/10 * * * *', run: (database) => database.transaction((db) => markPassed(db)) },
   ],
+  tables: ['ball_present', 'rack_present'],
+  foreignTables: ['ball', 'oil_learnt'],
   exports: ['lists.ts', 'settle.ts', 'store.ts'],
   imports: ['balls', 'events', 'shop', 'surface', 'upkeep'],
 }

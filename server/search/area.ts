@@ -5,6 +5,7 @@ import { searchRoutes } from './routes.ts'
 export const search = (areas: readonly Area[]): Area => ({
   name: 'search',
   routes: [['/search', searchRoutes(areas.flatMap((area) => area.search ?? []))]],
+  tables: [],
   exports: [],
   imports: [],
 })

@@ -8,6 +8,7 @@ export const staff: Area = {
     ['/staff', staffRoutes],
   ],
   doors: [['/session', sessionRoutes]],
+  tables: ['staff'],
   exports: ['store.ts'],
   imports: ['shop'],
 }

@@ -7,6 +7,7 @@ export const supplies: Area = {
     ['/pads', padRoutes],
     ['/recipes', recipeRoutes],
   ],
+  tables: ['pad', 'shop_recipe'],
   exports: ['store.ts'],
   imports: [],
 }

@@ -6,6 +6,8 @@ export const trials: Area = {
   name: 'trials',
   routes: [['/trials', trialRoutes]],
   search: searchTrials,
+  tables: ['shot', 'shot_before', 'trial', 'trial_words'],
+  foreignTables: ['job'],
   exports: ['store.ts'],
   imports: ['balls', 'surface'],
 }

@@ -19,6 +19,7 @@ export const upkeep: Area = {
         ),
     },
   ],
+  tables: ['outbox_message', 'upkeep_link', 'upkeep_policy'],
   exports: ['service.ts', 'store.ts'],
   imports: ['balls', 'bench', 'customers', 'events', 'lanes', 'present'],
 }
