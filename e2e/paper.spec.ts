@@ -46,6 +46,28 @@ async function drawnWithAFont(page: Page, letters: string): Promise<string[]> {
   )
 }
 
+test('whoever types on while the customer is still looked up keeps the focus and every letter', async ({
+  signedIn: page,
+}) => {
+  await page.route('**/api/customers?*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700))
+    await route.continue()
+  })
+  await page.goto('/intake')
+  await page.getByLabel('Customer: a name known or new').fill('Merrin Sandholt')
+  const answered = page.waitForResponse('**/api/customers?*')
+  await page.keyboard.press('Enter')
+  const name = page.getByRole('region', { name: 'Ball 1' }).getByLabel('Ball name')
+  await name.focus()
+  await page.keyboard.type('Gre')
+  await answered
+  // The answer's own frame, in which the focus would jump.
+  await page.waitForTimeout(300)
+  await page.keyboard.type('be')
+  await expect(name).toBeFocused()
+  await expect(name).toHaveValue('Grebe')
+})
+
 test('a label carries date, complaint and contact, and any name in its own letters', async ({ signedIn: page }) => {
   await takeIn(page, 'Lowri Penhallow', false, 'reads late')
   const plain = readPdf(await saved(page, 'Labels (PDF)'))

@@ -24,7 +24,11 @@ const complaintOf = (ballId: string) => focusOn(`[data-complaint='${ballId}'] in
 const toBalls = () => focusOn('[data-own] button, [data-ball] input')
 /** Enter takes the only or first customer found; with none the name is a new one. */
 async function enter() {
-  if (await intake.takeFirst()) toBalls()
+  const at = document.activeElement
+  const known = await intake.takeFirst()
+  // Whoever went on meanwhile types where they are; a focus that jumps would take their letters along.
+  if (document.activeElement !== at) return
+  if (known) toBalls()
   else focusOn('[data-fresh] input')
 }
 function another() {
