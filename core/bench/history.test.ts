@@ -77,7 +77,7 @@ describe('what a job did to its ball', () => {
   test('a touch-up by hand keeps the target that the ball has', () => {
     const touched = worked('refresh', Infinity, () => ({}), { steps: recipe.steps, keptGrit: 1500 })
     const surfaced = workDone(touched).filter((one) => one.kind === 'surfaced')
-    if (surfaced.length > 0) expect(surfaced[0]!.targetGrit).toBe(1500)
+    expect(surfaced.map((one) => one.targetGrit)).toEqual([1500])
     expect(workDone({ ...worked('resurface'), keptGrit: 1500 }).find((one) => one.kind === 'surfaced')).toMatchObject({
       targetGrit: 1000,
     })

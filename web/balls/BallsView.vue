@@ -7,6 +7,7 @@ import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import MoreRows from '../controls/MoreRows.vue'
+import { saveBlob } from '../print/paper.ts'
 import { useOrder } from '../controls/useSorted.ts'
 import { get } from '../http/client.ts'
 import { queryOf, usePage } from '../http/usePage.ts'
@@ -59,11 +60,7 @@ async function save() {
   saving.value = true
   await notices.attempt(async () => {
     const csv = csvOf(await everyBall())
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([`${csv}\r\n`], { type: 'text/csv;charset=utf-8' }))
-    link.download = 'balls.csv'
-    link.click()
-    URL.revokeObjectURL(link.href)
+    saveBlob(new Blob([`${csv}\r\n`], { type: 'text/csv;charset=utf-8' }), 'balls.csv')
   })
   saving.value = false
 }

@@ -2,6 +2,7 @@ import type { Pattern } from '@sleetfall/contract'
 import { useFileDialog } from '@vueuse/core'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { saveBlob } from '../print/paper.ts'
 import { useNotices } from '../shell/notices.ts'
 import { type PatternDraft, readPattern, toCsv, toJson } from './exchange.ts'
 
@@ -11,11 +12,7 @@ const longest = 1_000_000
 export function savePattern(pattern: Pattern, kind: 'csv' | 'json'): void {
   const [text, type] =
     kind === 'csv' ? [toCsv(pattern), 'text/csv;charset=utf-8'] : [toJson(pattern), 'application/json']
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([text], { type }))
-  link.download = `${pattern.name}.${kind}`
-  link.click()
-  URL.revokeObjectURL(link.href)
+  saveBlob(new Blob([text], { type }), `${pattern.name}.${kind}`)
 }
 
 /** A pattern read from a file becomes a draft, to be looked at before it is kept. */
