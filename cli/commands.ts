@@ -1,6 +1,7 @@
 import type { AnySchema, InferType } from 'yup'
 import {
   type Checked,
+  type FieldProblem,
   check as checkSchema,
   compareSchema,
   flareSchema,
@@ -12,6 +13,7 @@ import {
   type SimulateInput,
   simulateSchema,
   wearSchema,
+  wrong,
 } from '@sleetfall/contract'
 import {
   bestLines,
@@ -134,19 +136,16 @@ function line(input: unknown): Checked<unknown> {
 }
 
 /** What a layout's figures cannot be, in the words of the other messages. */
-function impossible(problem: Extract<ReturnType<typeof fromDistances>, { ok: false }>['problem']): {
-  path: string
-  message: string
-} {
+function impossible(problem: Extract<ReturnType<typeof fromDistances>, { ok: false }>['problem']): FieldProblem {
   const inches = (value: number) => value.toFixed(3)
   if (problem.reason === 'psa-to-pap')
     return {
       path: 'psaToPapIn',
-      message: `PSA to PAP: ${inches(problem.minIn)} to ${inches(problem.maxIn)} in with this pin to PAP`,
+      said: wrong('psaToPap', 'withThisPin', { min: inches(problem.minIn), max: inches(problem.maxIn) }),
     }
   if (problem.reason === 'pin-buffer')
-    return { path: 'pinBufferIn', message: `Pin buffer: 0 to ${inches(problem.maxIn)} in with this pin to PAP` }
-  return { path: 'pinToPapIn', message: 'Pin to PAP: over 0 in; with the pin on the PAP the angles are undefined' }
+    return { path: 'pinBufferIn', said: wrong('pinBuffer', 'withThisPin', { min: 0, max: inches(problem.maxIn) }) }
+  return { path: 'pinToPapIn', said: wrong('pinToPap', 'overZero') }
 }
 
 /** Layout in both notations with its marks, and the drilled ball where a blank is given. */
@@ -201,7 +200,7 @@ function drill(input: unknown): Checked<unknown> {
   const read = layoutOf(input)
   if (!read.ok) return read
   const { drilling, layout: figures } = read.value
-  if (!drilling) return { ok: false, fields: [{ path: 'ball', message: 'Ball: missing; weight, RG and differential' }] }
+  if (!drilling) return { ok: false, fields: [{ path: 'ball', said: wrong('ball', 'needsBlank') }] }
   const drilled = drilledBall(drilling)
   return { ok: true, value: { layout: figures, drilled, problems: drillingProblems(drilling, drilled) } }
 }

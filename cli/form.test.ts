@@ -146,7 +146,7 @@ describe('whatever a script sends', () => {
     [
       'more intermediate than differential',
       JSON.stringify({ ...shot, ball: { ...shot.ball, differentialIn: 0.02, intermediateDifferentialIn: 0.03 } }),
-      'ball: Intermediate differential: not over the differential',
+      'ball: Intermediate differential: not larger than the differential; are the two swapped?',
     ],
   ] as const)('%s', (_, text, problem) => {
     const result = runCommand(commands['simulate']!, text)

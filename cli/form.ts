@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@sleetfall/contract'
+import { type FieldProblem, said } from '@sleetfall/contract'
 
 /** Deeper than any input of a command by far. */
 const deepest = 40
@@ -6,7 +6,9 @@ const deepest = 40
 const notes: ReadonlySet<string> = new Set(['name', 'note', 'expected'])
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
-const kindOf = (value: unknown) => (Array.isArray(value) ? 'list' : value === null ? 'null' : typeof value)
+type Kind = 'array' | 'null' | 'string' | 'number' | 'boolean' | 'object'
+const kindOf = (value: unknown): Kind =>
+  Array.isArray(value) ? 'array' : value === null ? 'null' : (typeof value as Exclude<Kind, 'array' | 'null'>)
 const join = (path: string, key: string) => (path === '' ? key : `${path}.${key}`)
 
 /** What is wrong with the shape of some JSON, whatever it is meant for: nested too deep, or with a key that is no field's name. */
@@ -17,10 +19,10 @@ export function formProblems(input: unknown): readonly FieldProblem[] {
   while (waiting.length > 0) {
     const { value, path, depth } = waiting.pop()!
     if (!isObject(value)) continue
-    if (depth > deepest) return [{ path: '', message: `nested more than ${deepest} deep` }]
+    if (depth > deepest) return [{ path: '', said: said('form.tooDeep', { deepest }) }]
     for (const key of Object.keys(value)) {
       // Keys that every object has would be taken for a schema's own fields.
-      if (key in Object.prototype) return [{ path: join(path, key), message: 'not a field' }]
+      if (key in Object.prototype) return [{ path: join(path, key), said: said('form.notAField') }]
       const at = Array.isArray(value) ? `${path}[${key}]` : join(path, key)
       waiting.push({ value: value[key], path: at, depth: depth + 1 })
     }
@@ -35,7 +37,8 @@ export function formProblems(input: unknown): readonly FieldProblem[] {
 export function misread(input: unknown, read: unknown, path = ''): readonly FieldProblem[] {
   if (input === null || read === null || read === undefined) return []
   const [given, taken] = [kindOf(input), kindOf(read)]
-  if (given !== taken) return [{ path, message: `a ${taken} belongs here, not a ${given}` }]
+  if (given !== taken)
+    return [{ path, said: said('form.belongs', { taken: said(`kinds.${taken}`), given: said(`kinds.${given}`) }) }]
   if (Array.isArray(input)) return input.flatMap((one, i) => misread(one, (read as unknown[])[i], `${path}[${i}]`))
   if (!isObject(input) || !isObject(read)) return []
   return Object.keys(input).flatMap((key) => {
@@ -45,7 +48,7 @@ export function misread(input: unknown, read: unknown, path = ''): readonly Fiel
     return [
       {
         path: join(path, key),
-        message: `not a field here${known.length > 0 ? `; there are ${known.join(', ')}` : ''}`,
+        said: known.length > 0 ? said('form.notAFieldHere', { known: known.join(', ') }) : said('form.notAField'),
       },
     ]
   })

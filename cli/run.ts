@@ -1,3 +1,5 @@
+import { said } from '@sleetfall/contract'
+import { english } from '@sleetfall/contract/english'
 import type { Command } from './commands.ts'
 import { formProblems } from './form.ts'
 
@@ -10,18 +12,18 @@ export function runCommand(command: Command, text: string): CommandResult {
   try {
     input = JSON.parse(text) as unknown
   } catch (error) {
-    return { ok: false, problems: [`input: not JSON (${(error as Error).message})`] }
+    return { ok: false, problems: [`input: ${english(said('form.notJson', { why: (error as Error).message }))}`] }
   }
   const [malformed] = formProblems(input)
-  if (malformed) return { ok: false, problems: [`${malformed.path || 'input'}: ${malformed.message}`] }
+  if (malformed) return { ok: false, problems: [`${malformed.path || 'input'}: ${english(malformed.said)}`] }
   const many = Array.isArray(input)
   const results = (many ? (input as unknown[]) : [input]).map((one) => command(one))
   const problems = results.flatMap((result, index) =>
     result.ok
       ? []
       : result.fields.map(
-          ({ path, message }) =>
-            `${many ? `[${index}]` : ''}${many && path ? '.' : ''}${path || (many ? '' : 'input')}: ${message}`,
+          (problem) =>
+            `${many ? `[${index}]` : ''}${many && problem.path ? '.' : ''}${problem.path || (many ? '' : 'input')}: ${english(problem.said)}`,
         ),
   )
   if (problems.length > 0) return { ok: false, problems }

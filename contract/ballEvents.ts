@@ -3,84 +3,91 @@ import * as yup from 'yup'
 import {
   identifier,
   moment,
+  neededWhole,
   oneOf,
   optionalText,
   pastTime,
   quantity,
   requiredText,
   text,
-  wholeQuantity,
 } from './fields.ts'
 import { recipeStepsSchema } from './recipes.ts'
+import { wrong } from './said.ts'
 
 /** Where a ball may be. */
+/** Why the bench keeps a ball, as a code; a person writes a reason in words. */
+export const lockReasons = ['holes-wet', 'holes-dry'] as const
+
 export const whereabouts = ['customer', 'shelf', 'bench'] as const
 export type Whereabouts = (typeof whereabouts)[number]
 
-const eventBase = { id: identifier(), happenedAt: pastTime('When') }
+const eventBase = { id: identifier(), happenedAt: pastTime('when') }
 
 /** What may be recorded of a ball, by kind. `withdrawn` events name the event they take back. */
 export const ballEventSchemas = {
   games: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['games']),
-    games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
-    patternId: identifier('Pattern').nullable().default(null).notRequired(),
+    kind: oneOf('kind', ['games']),
+    games: neededWhole('games', 'games'),
+    patternId: identifier('pattern').nullable().default(null).notRequired(),
   }),
   surfaced: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['surfaced']),
+    kind: oneOf('kind', ['surfaced']),
     steps: recipeStepsSchema,
-    recipeKey: text('Recipe').max(60, 'Recipe: at most 60 characters').nullable().default(null),
+    recipeKey: text('recipe')
+      .max(60, wrong('recipe', 'atMostCharacters', { count: 60 }))
+      .nullable()
+      .default(null),
     /** Grit that was meant, when the work stopped before its last step. */
-    targetGrit: quantity('scannedGrit', 'Target grit').optional(),
+    targetGrit: quantity('scannedGrit', 'targetGrit').optional(),
   }),
   scanned: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['scanned']),
+    kind: oneOf('kind', ['scanned']),
     grits: yup
-      .array(quantity('scannedGrit', 'Scanner reading').required('Scanner reading: please fill this in'))
-      .min(1, 'Scanner readings: at least one')
-      .max(12, 'Scanner readings: at most 12')
+      .array(quantity('scannedGrit', 'scannerReading').required(wrong('scannerReading', 'fillIn')))
+      .min(1, wrong('scannerReadings', 'atLeastOne'))
+      .max(12, wrong('scannerReadings', 'atMost', { count: 12 }))
       .required(),
     /** Where each was taken, in the same order; left out when nobody said. */
     spots: yup
-      .array(oneOf('Spot', scanSpots))
+      .array(oneOf('spot', scanSpots))
       .max(12)
       .optional()
       .test(
         'each',
-        'Scanner readings: say for each whether it was on the track, or for none',
+        wrong('scannerReadings', 'spotsForEachOrNone'),
         (value, context) => value === undefined || value.length === context.parent.grits?.length,
       ),
   }),
-  cleaned: yup.object({ ...eventBase, kind: oneOf('Kind', ['cleaned']), with: oneOf('Cleaned with', cleaningKinds) }),
+  cleaned: yup.object({ ...eventBase, kind: oneOf('kind', ['cleaned']), with: oneOf('cleanedWith', cleaningKinds) }),
   extracted: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['extracted']),
-    minutes: quantity('soakMinutes', 'Minutes in the water').required(),
-    temperatureC: quantity('waterTemperatureC', 'Water temperature').required(),
+    kind: oneOf('kind', ['extracted']),
+    minutes: quantity('soakMinutes', 'minutesInTheWater').required(),
+    temperatureC: quantity('waterTemperatureC', 'waterTemperature').required(),
   }),
   moved: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['moved']),
-    place: oneOf('Whereabouts', whereabouts),
-    shelf: optionalText('Shelf place', 40),
+    kind: oneOf('kind', ['moved']),
+    place: oneOf('whereabouts', whereabouts),
+    shelf: optionalText('shelfPlace', 40),
   }),
   /** Not to be played before a time, such as while its holes dry. */
   locked: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['locked']),
-    untilAt: moment('Until').required('Until: missing'),
-    reason: requiredText('Reason', 200),
+    kind: oneOf('kind', ['locked']),
+    untilAt: moment('until').required(wrong('until', 'missing')),
+    reason: requiredText('reason', 200),
   }),
   /** A look at ball and inserts, with what was found. */
   checked: yup.object({
     ...eventBase,
-    kind: oneOf('Kind', ['checked']),
-    what: oneOf('What', ['inspection', 'inserts']),
-    finding: oneOf('Finding', findings),
-    note: optionalText('Note', 400),
+    kind: oneOf('kind', ['checked']),
+    what: oneOf('what', ['inspection', 'inserts']),
+    finding: oneOf('finding', findings),
+    note: optionalText('note', 400),
   }),
 } as const
 export type RecordableKind = keyof typeof ballEventSchemas
@@ -91,7 +98,7 @@ export const ballEventSchema = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: string } | null)?.kind
   return typeof kind === 'string' && Object.hasOwn(ballEventSchemas, kind)
     ? ballEventSchemas[kind as RecordableKind]
-    : yup.object({ kind: oneOf('Kind', Object.keys(ballEventSchemas)) })
+    : yup.object({ kind: oneOf('kind', Object.keys(ballEventSchemas)) })
 }) as unknown as yup.Schema<BallEventInput>
 
 type RecordedPayload<K extends RecordableKind> = Readonly<

@@ -13,6 +13,7 @@ import {
   wholeQuantity,
 } from './fields.ts'
 import type { Stored } from './stored.ts'
+import { wrong } from './said.ts'
 
 const figure = (...args: Parameters<typeof quantity>) =>
   quantity(...args)
@@ -21,40 +22,40 @@ const figure = (...args: Parameters<typeof quantity>) =>
 
 /** Core figures as a record or a list gives them. */
 export const coreFigures = {
-  rgIn: figure('rgIn', 'RG'),
-  differentialIn: figure('differentialIn', 'Differential').test(
+  rgIn: figure('rgIn', 'rg'),
+  differentialIn: figure('differentialIn', 'differential').test(
     'swapped',
-    'Differential: larger than the intermediate differential or equal to it; are the two swapped?',
+    wrong('differential', 'notBelowIntermediate'),
     (value, context) =>
       value == null ||
       context.parent.intermediateDifferentialIn == null ||
       value >= context.parent.intermediateDifferentialIn,
   ),
-  intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+  intermediateDifferentialIn: figure('intermediateDifferentialIn', 'intermediateDifferential'),
 }
 
 export const ballSchema = yup.object({
   id: identifier(),
-  customerId: identifier('Customer'),
-  name: requiredText('Ball name', 60),
-  cover: oneOf('Cover family', coverFamilies),
-  hardnessD: figure('hardnessD', 'Hardness'),
-  weightLb: figure('weightLb', 'Weight'),
+  customerId: identifier('customer'),
+  name: requiredText('ballName', 60),
+  cover: oneOf('coverFamily', coverFamilies),
+  hardnessD: figure('hardnessD', 'hardness'),
+  weightLb: figure('weightLb', 'weight'),
   ...coreFigures,
-  pinDistanceIn: figure('pinDistanceIn', 'Pin distance'),
-  drillingAngleDeg: figure('drillingAngleDeg', 'Drilling angle'),
-  pinToPapIn: figure('pinToPapIn', 'Pin to PAP'),
-  valAngleDeg: figure('valAngleDeg', 'VAL angle'),
-  factoryGrit: figure('scannedGrit', 'Factory finish'),
-  factorySource: optionalOneOf('Source of the factory finish', figureSources),
+  pinDistanceIn: figure('pinDistanceIn', 'pinDistance'),
+  drillingAngleDeg: figure('drillingAngleDeg', 'drillingAngle'),
+  pinToPapIn: figure('pinToPapIn', 'pinToPap'),
+  valAngleDeg: figure('valAngleDeg', 'valAngle'),
+  factoryGrit: figure('scannedGrit', 'factoryFinish'),
+  factorySource: optionalOneOf('sourceOfTheFactoryFinish', figureSources),
   /** Grit the ball is brought back to; its target until a recipe is put on. */
-  targetGrit: figure('grit', 'Target grit'),
-  gamesBefore: wholeQuantity('gamesBefore', 'Games before our record').default(0),
-  place: oneOf('Whereabouts', whereabouts).default('customer'),
-  shelf: optionalText('Shelf place', 40),
-  boughtOn: pastDay('Bought on').nullable().default(null),
-  drilledOn: pastDay('Drilled on').nullable().default(null),
-  note: optionalText('Note', 2000),
+  targetGrit: figure('grit', 'targetGrit'),
+  gamesBefore: wholeQuantity('gamesBefore', 'gamesBeforeOurRecord').default(0),
+  place: oneOf('whereabouts', whereabouts).default('customer'),
+  shelf: optionalText('shelfPlace', 40),
+  boughtOn: pastDay('boughtOn').nullable().default(null),
+  drilledOn: pastDay('drilledOn').nullable().default(null),
+  note: optionalText('note', 2000),
 })
 export type BallInput = yup.InferType<typeof ballSchema>
 

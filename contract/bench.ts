@@ -18,46 +18,52 @@ import {
   optionalOneOf,
   optionalText,
   quantity,
+  ranged,
   recordVersion,
   requiredText,
   text,
+  whole,
 } from './fields.ts'
 import { recipeStepSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
+import { wrong } from './said.ts'
 
 export const jobStates = ['waiting', 'running', 'done', 'cancelled'] as const
 export type JobState = (typeof jobStates)[number]
 
 export const jobSchema = yup.object({
   id: identifier(),
-  ballId: identifier('Ball'),
-  kind: oneOf('Work', jobKinds),
-  recipeKey: text('Recipe').max(60, 'Recipe: at most 60 characters').nullable().default(null),
+  ballId: identifier('ball'),
+  kind: oneOf('work', jobKinds),
+  recipeKey: text('recipe')
+    .max(60, wrong('recipe', 'atMostCharacters', { count: 60 }))
+    .nullable()
+    .default(null),
   steps: yup
     .array(recipeStepSchema)
-    .max(12, 'Recipe: at most 12 steps')
+    .max(12, wrong('stepsOfTheRecipe', 'atMost', { count: 12 }))
     .nullable()
     .default(null)
     .test(
       'needed',
-      'Recipe: this work needs its steps',
+      wrong('recipe', 'needsSteps'),
       (value, context) => !recipeKinds.includes(context.parent.kind) || (value != null && value.length > 0),
     ),
-  dueOn: calendarDay('Due').required('Due: please give a date'),
-  eventId: identifier('Event').nullable().default(null).notRequired(),
-  reason: optionalText('Reason', 400),
+  dueOn: calendarDay('due').required(wrong('due', 'giveDate')),
+  eventId: identifier('event').nullable().default(null).notRequired(),
+  reason: optionalText('reason', 400),
   /** Why it is done although something speaks against it. */
-  overrideReason: optionalText('Reason against the advice', 400),
-  beforeTrialId: identifier('Trial before').nullable().default(null).notRequired(),
+  overrideReason: optionalText('reasonAgainstTheAdvice', 400),
+  beforeTrialId: identifier('trialBefore').nullable().default(null).notRequired(),
   /** What the ball is said to do; weighs on what speaks against the work. */
-  reads: optionalOneOf('Reads', ['early', 'late']),
+  reads: optionalOneOf('reads', ['early', 'late']),
 })
 export type JobInput = yup.InferType<typeof jobSchema>
 
 /** What may be changed of a job that waits: when, for what, by whom, and the work itself. */
 export const jobEditSchema = yup
   .object({
-    assignedTo: identifier('Done by').nullable().default(null).notRequired(),
+    assignedTo: identifier('doneBy').nullable().default(null).notRequired(),
     version: recordVersion(),
   })
   .concat(jobSchema.pick(['kind', 'recipeKey', 'steps', 'dueOn', 'eventId', 'reason', 'overrideReason', 'reads']))
@@ -72,71 +78,49 @@ export const oilAmounts = ['none', 'some', 'much'] as const
 export const stepDoneSchema = yup.object({
   version: recordVersion(),
   /** What the scanner read, at a scan step. */
-  scannedGrits: yup.array(quantity('scannedGrit', 'Scanner reading').required()).max(12).default([]),
-  scanSpots: yup.array(oneOf('Spot', scanSpots)).max(12).optional(),
+  scannedGrits: yup.array(quantity('scannedGrit', 'scannerReading').required()).max(12).default([]),
+  scanSpots: yup.array(oneOf('spot', scanSpots)).max(12).optional(),
   /** What a look at the ball or its inserts found. */
-  finding: optionalOneOf('Finding', findings),
+  finding: optionalOneOf('finding', findings),
   /** How the holes came out of the water. */
-  wet: optionalOneOf('Holes', wetStates),
+  wet: optionalOneOf('holes', wetStates),
   /** Tack of the cover under a wet thumb, 1 slick to 5 sticky: to compare, no proof. */
-  tack: yup.number().label('Tack').integer().min(1, 'Tack: 1 to 5').max(5, 'Tack: 1 to 5').nullable().default(null),
-  oilSeen: optionalOneOf('Oil seen', oilAmounts),
+  tack: whole('tack', 1, 5).nullable().default(null),
+  oilSeen: optionalOneOf('oilSeen', oilAmounts),
   /** Pad or product of the shop that the step used. */
-  padId: identifier('Pad').nullable().default(null).notRequired(),
+  padId: identifier('pad').nullable().default(null).notRequired(),
   /** How long the ball really lay in the water, of a soak that ended early; and sides really sanded, when some are missing. */
-  minutesDone: yup
-    .number()
-    .label('Minutes in the water')
-    .typeError('Minutes in the water: 0 to 240')
-    .min(0, 'Minutes in the water: 0 to 240')
-    .max(240, 'Minutes in the water: 0 to 240')
-    .nullable()
-    .default(null),
-  sidesDone: yup
-    .number()
-    .label('Sides done')
-    .typeError('Sides done: a whole number, 0 to 12')
-    .integer('Sides done: a whole number, 0 to 12')
-    .min(0, 'Sides done: 0 to 12')
-    .max(12, 'Sides done: 0 to 12')
-    .nullable()
-    .default(null),
+  minutesDone: ranged('minutesInTheWater', 0, 240, 'min').nullable().default(null),
+  sidesDone: whole('sidesDone', 0, 12).nullable().default(null),
   /** Why the ball goes into water that is cooler than wanted. */
-  coolerReason: optionalText('Reason', 200),
+  coolerReason: optionalText('reason', 200),
   /** Why a drying ball is let go before its time. */
-  earlyReason: optionalText('Reason', 200),
-  note: optionalText('Note', 400),
+  earlyReason: optionalText('reason', 200),
+  note: optionalText('note', 400),
 })
 /** How far a step has come: sides done, since when the present one runs, holes ticked. Kept so that a reload or another tablet goes on. */
 export const stepProgressSchema = yup.object({
-  sidesDone: yup
-    .number()
-    .label('Sides done')
-    .typeError('Sides done: a whole number, 0 to 12')
-    .integer('Sides done: a whole number, 0 to 12')
-    .min(0, 'Sides done: 0 to 12')
-    .max(12, 'Sides done: 0 to 12')
-    .default(0),
-  sideStartedAt: moment('Side begun').nullable().default(null),
+  sidesDone: whole('sidesDone', 0, 12).default(0),
+  sideStartedAt: moment('sideBegun').nullable().default(null),
   ticks: yup.array(yup.string().max(20).required()).max(12).default([]),
 })
 export type StepProgress = yup.InferType<typeof stepProgressSchema>
 export const stepSkippedSchema = yup.object({
   version: recordVersion(),
-  reason: requiredText('Reason for skipping', 200),
+  reason: requiredText('reasonForSkipping', 200),
 })
 export const jobPausedSchema = yup.object({
   version: recordVersion(),
-  reason: optionalText('Reason', 200),
+  reason: optionalText('reason', 200),
 })
 export const waterReadingSchema = yup.object({
   id: identifier(),
-  temperatureC: quantity('readTemperatureC', 'Water temperature').required('Water temperature: please fill this in'),
+  temperatureC: quantity('readTemperatureC', 'waterTemperature').required(wrong('waterTemperature', 'fillIn')),
 })
 export const jobTrialSchema = yup.object({
   version: recordVersion(),
-  side: oneOf('Which', ['before', 'after']),
-  trialId: identifier('Trial').nullable().default(null).notRequired(),
+  side: oneOf('which', ['before', 'after']),
+  trialId: identifier('trial').nullable().default(null).notRequired(),
 })
 export type StepDoneInput = yup.InferType<typeof stepDoneSchema>
 

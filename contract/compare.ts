@@ -1,41 +1,29 @@
 import * as yup from 'yup'
-import { requiredText } from './fields.ts'
+import { needed, ranged, requiredText } from './fields.ts'
+import { wrong, type FieldName } from './said.ts'
 
-const deviation = (label: string, most: number) =>
-  yup
-    .number()
-    .label(label)
-    .typeError(`${label}: a number, -${most} to ${most}`)
-    .min(-most, `${label}: -${most} to ${most}`)
-    .max(most, `${label}: -${most} to ${most}`)
+const deviation = (field: FieldName, most: number) => ranged(field, -most, most)
 
 /** Input of the headless `compare` command. */
 export const compareSchema = yup.object({
-  measure: requiredText('Measure', 40),
-  prior: yup.string().label('Prior').oneOf(['none'], "Prior: 'none' is the only one so far").default('none'),
+  measure: requiredText('measure', 40),
+  prior: yup
+    .string()
+    .label('prior')
+    .oneOf(['none'], wrong('prior', 'oneOf', { values: 'none' }))
+    .default('none'),
   shots: yup
     .array(
       yup.object({
-        variant: requiredText('Variant', 80),
-        value: yup
-          .number()
-          .label('Value')
-          .typeError('Value: a number, -1000 to 1000')
-          .min(-1000, 'Value: -1000 to 1000')
-          .max(1000, 'Value: -1000 to 1000')
-          .required('Value: a number, -1000 to 1000'),
-        targetDeviationBoards: deviation('Target deviation', 39),
-        laydownDeviationBoards: deviation('Laydown deviation', 39),
-        speedDeviationMph: deviation('Speed deviation', 30),
-        sequence: yup
-          .number()
-          .label('Sequence')
-          .typeError('Sequence: 0 to 100000')
-          .min(0, 'Sequence: 0 to 100000')
-          .max(100000, 'Sequence: 0 to 100000'),
+        variant: requiredText('variant', 80),
+        value: needed('value', -1000, 1000),
+        targetDeviationBoards: deviation('targetDeviation', 39),
+        laydownDeviationBoards: deviation('laydownDeviation', 39),
+        speedDeviationMph: deviation('speedDeviation', 30),
+        sequence: ranged('sequence', 0, 100_000),
       }),
     )
-    .min(1, 'Shots: at least one')
-    .max(5000, 'Shots: at most 5000')
-    .required('Shots: at least one'),
+    .min(1, wrong('shots', 'atLeastOne'))
+    .max(5000, wrong('shots', 'atMost', { count: 5000 }))
+    .required(wrong('shots', 'atLeastOne')),
 })

@@ -1,13 +1,13 @@
 import { scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
-import { identifier, oneOf } from './fields.ts'
+import { identifier, oneOf, ranged } from './fields.ts'
 
 export const deviceKinds = ['scanner', 'bath'] as const
 export type DeviceKind = (typeof deviceKinds)[number]
 
 export const deviceSettingsSchema = yup.object({
   connected: yup.boolean().required(),
-  noise: yup.number().label('Noise').min(0, 'Noise: 0 to 5').max(5, 'Noise: 0 to 5').default(1),
+  noise: ranged('noise', 0, 5).default(1),
 })
 export interface Device {
   readonly kind: DeviceKind
@@ -20,13 +20,8 @@ export interface Device {
 
 export const bathFaults = ['none', 'overheat', 'disconnect'] as const
 export const bathSettingsSchema = yup.object({
-  setPointC: yup
-    .number()
-    .label('Set point')
-    .min(30, 'Set point: 30 to 60 °C')
-    .max(60, 'Set point: 30 to 60 °C')
-    .optional(),
-  fault: oneOf('Fault', bathFaults).optional().notRequired(),
+  setPointC: ranged('setPoint', 30, 60, 'degC').optional(),
+  fault: oneOf('fault', bathFaults).optional().notRequired(),
 })
 export interface BathState {
   readonly at: string
@@ -38,7 +33,7 @@ export interface BathState {
 }
 
 /** One spot of a ball read by the scanner. */
-export const scanRequestSchema = yup.object({ ballId: identifier('Ball'), spot: oneOf('Spot', scanSpots) })
+export const scanRequestSchema = yup.object({ ballId: identifier('ball'), spot: oneOf('spot', scanSpots) })
 export interface ScanReading {
   readonly grit: number
   readonly spot: (typeof scanSpots)[number]

@@ -1,75 +1,105 @@
-import { type LimitName, limits } from '@sleetfall/core'
+import { type LimitName, type UnitName, limits } from '@sleetfall/core'
 import * as yup from 'yup'
+import { type FieldName, said, wrong } from './said.ts'
 
-/** Words of a range as they stand in every message: `1 to 39 board`. */
-export const rangeText = (name: LimitName) => {
+/** A number that must lie in a stated range; the message names the field and the range. */
+export function ranged(field: FieldName, min: number, max: number, unit?: UnitName) {
+  const values = { min, max, ...(unit ? { unit: said(`units.${unit}`) } : {}) }
+  const range = wrong(field, unit ? 'rangeIn' : 'range', values)
+  const schema = yup
+    .number()
+    .label(field)
+    .typeError(wrong(field, unit ? 'numberIn' : 'number', values))
+    .min(min, range)
+    .max(max, range)
+  return schema
+}
+export const whole = (field: FieldName, min: number, max: number, unit?: UnitName) => {
+  const message = wrong(field, unit ? 'wholeIn' : 'whole', {
+    ...{ min, max },
+    ...(unit ? { unit: said(`units.${unit}`) } : {}),
+  })
+  return yup.number().label(field).typeError(message).integer(message).min(min, message).max(max, message)
+}
+/** As `ranged`; one that is missing is told its range. */
+export const needed = (field: FieldName, min: number, max: number, unit?: UnitName) =>
+  ranged(field, min, max, unit).required(rangeOf(field, min, max, unit))
+const rangeOf = (field: FieldName, min: number, max: number, unit?: UnitName) =>
+  wrong(field, unit ? 'rangeIn' : 'range', { min, max, ...(unit ? { unit: said(`units.${unit}`) } : {}) })
+
+/** A quantity of the one table of limits. */
+export const quantity = (name: LimitName, field: FieldName) => {
   const { min, max, unit } = limits[name]
-  return `${min} to ${max} ${unit}`
+  return ranged(field, min, max, unit)
+}
+export const neededQuantity = (name: LimitName, field: FieldName) => {
+  const { min, max, unit } = limits[name]
+  return needed(field, min, max, unit)
+}
+export const wholeQuantity = (name: LimitName, field: FieldName) => {
+  const { min, max, unit } = limits[name]
+  return quantity(name, field).integer(wrong(field, 'wholeIn', { min, max, unit: said(`units.${unit}`) }))
 }
 
-/** A number that must lie in its stated range; the message names the field and the range. */
-export const quantity = (name: LimitName, label: string) =>
-  yup
-    .number()
-    .label(label)
-    .typeError(`${label}: a number, ${rangeText(name)}`)
-    .min(limits[name].min, `${label}: ${rangeText(name)}`)
-    .max(limits[name].max, `${label}: ${rangeText(name)}`)
-
-export const wholeQuantity = (name: LimitName, label: string) =>
-  quantity(name, label).integer(`${label}: a whole number, ${rangeText(name)}`)
+export const neededWhole = (name: LimitName, field: FieldName) => {
+  const { min, max, unit } = limits[name]
+  return wholeQuantity(name, field).required(rangeOf(field, min, max, unit))
+}
 
 /** Trimmed text; what is no text stays what it is, to be refused. */
-export const text = (label: string) =>
+export const text = (field: FieldName) =>
   yup
     .string()
-    .label(label)
+    .label(field)
     .transform((value: unknown) => (typeof value === 'string' ? value.trim() : value))
 
 /** Text that must not be empty after trimming. */
-export const requiredText = (label: string, longest: number) =>
-  text(label).required(`${label}: please fill this in`).max(longest, `${label}: at most ${longest} characters`)
+export const requiredText = (field: FieldName, longest: number) =>
+  text(field)
+    .required(wrong(field, 'fillIn'))
+    .max(longest, wrong(field, 'atMostCharacters', { count: longest }))
 
-export const optionalText = (label: string, longest: number) =>
-  text(label).default('').max(longest, `${label}: at most ${longest} characters`)
+export const optionalText = (field: FieldName, longest: number) =>
+  text(field)
+    .default('')
+    .max(longest, wrong(field, 'atMostCharacters', { count: longest }))
 
-export const identifier = (label = 'Id') =>
+export const identifier = (field: FieldName = 'id') =>
   yup
     .string()
-    .label(label)
-    .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, `${label}: not a valid id`)
-    .required(`${label}: missing`)
+    .label(field)
+    .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, { message: wrong(field, 'notAnId') })
+    .required(wrong(field, 'missing'))
 
-export const oneOf = <const T extends string>(label: string, values: readonly T[]) =>
+export const oneOf = <const T extends string>(field: FieldName, values: readonly T[]) =>
   yup
     .string()
-    .label(label)
-    .oneOf(values, `${label}: one of ${values.join(', ')}`)
-    .required(`${label}: please choose`)
+    .label(field)
+    .oneOf(values, wrong(field, 'oneOf', { values: values.join(', ') }))
+    .required(wrong(field, 'choose'))
 
 /** One of the values, or null when it is not known. */
-export const optionalOneOf = <const T extends string>(label: string, values: readonly T[]) =>
+export const optionalOneOf = <const T extends string>(field: FieldName, values: readonly T[]) =>
   yup
     .mixed<T>()
-    .label(label)
+    .label(field)
     .nullable()
     .default(null)
-    .oneOf([...values, null], `${label}: one of ${values.join(', ')}`)
+    .oneOf([...values, null], wrong(field, 'oneOf', { values: values.join(', ') }))
 
 /** Version that the writer of a record saw. */
 export const recordVersion = () =>
   yup
     .number()
-    .label('Version')
-    .integer('Version: a whole number')
-    .min(1, 'Version: 1 or more')
-    .max(2_147_483_647, 'Version: too large')
-    .required('Version: missing')
+    .label('version')
+    .integer(wrong('version', 'wholeOnly'))
+    .min(1, wrong('version', 'atLeast', { count: 1 }))
+    .max(2_147_483_647, wrong('version', 'atMost', { count: 2_147_483_647 }))
+    .required(wrong('version', 'missing'))
 export const versioned = yup.object({ version: recordVersion() })
 
 /** Years that a record may speak of: everything that a shop has seen or will promise. */
 const years = { from: 1950, to: 2099 } as const
-const yearsText = `${years.from} to ${years.to}`
 const inYears = (value: string) => Number(value.slice(0, 4)) >= years.from && Number(value.slice(0, 4)) <= years.to
 
 /** Clocks of two machines may differ by this much before a time counts as future. */
@@ -78,42 +108,38 @@ const clockSlackMs = 10 * 60_000
 const isoTime = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/
 
 /** A moment as an ISO text with its zone. */
-export const moment = (label: string) =>
+export const moment = (field: FieldName) =>
   yup
     .string()
-    .label(label)
-    .matches(isoTime, { message: `${label}: a time like 2031-04-09T18:30:00Z`, excludeEmptyString: true })
-    .test('real', `${label}: no such time`, (value) => !value || !Number.isNaN(Date.parse(value)))
-    .test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
+    .label(field)
+    .matches(isoTime, { message: wrong(field, 'time'), excludeEmptyString: true })
+    .test('real', wrong(field, 'noSuchTime'), (value) => !value || !Number.isNaN(Date.parse(value)))
+    .test('years', wrong(field, 'year', years), (value) => !value || inYears(value))
 
 /** Time at which something happened, as an ISO text; never in the future. */
-export const pastTime = (label: string) =>
-  moment(label)
-    .required(`${label}: please give a date`)
-    .test(
-      'past',
-      `${label}: lies in the future; give the day it happened`,
-      (value) => !(Date.parse(value) > Date.now() + clockSlackMs),
-    )
+export const pastTime = (field: FieldName) =>
+  moment(field)
+    .required(wrong(field, 'giveDate'))
+    .test('past', wrong(field, 'future'), (value) => !(Date.parse(value) > Date.now() + clockSlackMs))
 
-const day = (label: string) =>
+const day = (field: FieldName) =>
   yup
     .string()
-    .label(label)
-    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: `${label}: a date like 2031-04-09`, excludeEmptyString: true })
-    .test('real', `${label}: no such day`, (value) => !value || isRealDay(value))
+    .label(field)
+    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: wrong(field, 'date'), excludeEmptyString: true })
+    .test('real', wrong(field, 'noSuchDay'), (value) => !value || isRealDay(value))
 
-export const calendarDay = (label: string) =>
-  day(label).test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
+export const calendarDay = (field: FieldName) =>
+  day(field).test('years', wrong(field, 'year', years), (value) => !value || inYears(value))
 
-export const pastDay = (label: string) =>
-  day(label)
+export const pastDay = (field: FieldName) =>
+  day(field)
     .test(
       'past',
-      `${label}: lies in the future; give the day it happened`,
+      wrong(field, 'future'),
       (value) => !value || !(Date.parse(`${value}T00:00:00Z`) > Date.now() + 14 * 3_600_000),
     )
-    .test('years', `${label}: a year from ${yearsText}`, (value) => !value || inYears(value))
+    .test('years', wrong(field, 'year', years), (value) => !value || inYears(value))
 
 function isRealDay(value: string): boolean {
   const date = new Date(`${value}T00:00:00Z`)

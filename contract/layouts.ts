@@ -1,92 +1,86 @@
 import { hands } from './customers.ts'
-import type { LimitName } from '@sleetfall/core'
+import type { } from '@sleetfall/core'
 import * as yup from 'yup'
-import { oneOf, quantity, rangeText, requiredText } from './fields.ts'
-
-/** A plain number with its range told in the message. */
-const number = (label: string, min: number, max: number, unit = 'in') => {
-  const message = `${label}: ${min} to ${max} ${unit}`
-  return yup.number().label(label).typeError(message).min(min, message).max(max, message)
-}
-const needed = (label: string, min: number, max: number, unit = 'in') =>
-  number(label, min, max, unit).required(`${label}: ${min} to ${max} ${unit}`)
-
-const figure = (name: LimitName, label: string) => quantity(name, label).required(`${label}: ${rangeText(name)}`)
+import { needed, neededQuantity, oneOf, quantity, ranged, requiredText } from './fields.ts'
+import { wrong } from './said.ts'
 
 const holeFields = yup.object({
-  name: requiredText('Hole', 30),
-  overIn: figure('holeOverIn', 'Over'),
-  upIn: figure('holeUpIn', 'Up'),
-  diameterIn: figure('holeDiameterIn', 'Hole diameter'),
-  depthIn: figure('holeDepthIn', 'Hole depth'),
-  forwardPitchIn: quantity('pitchIn', 'Forward pitch').optional(),
-  lateralPitchIn: quantity('pitchIn', 'Lateral pitch').optional(),
+  name: requiredText('hole', 30),
+  overIn: neededQuantity('holeOverIn', 'over'),
+  upIn: neededQuantity('holeUpIn', 'up'),
+  diameterIn: neededQuantity('holeDiameterIn', 'holeDiameter'),
+  depthIn: neededQuantity('holeDepthIn', 'holeDepth'),
+  forwardPitchIn: quantity('pitchIn', 'forwardPitch').optional(),
+  lateralPitchIn: quantity('pitchIn', 'lateralPitch').optional(),
   insert: yup
     .object({
-      boreIn: needed('Insert bore', 0.2, 1.5),
-      lengthIn: needed('Insert length', 0.1, 4),
-      densityGcc: number('Insert density', 0.5, 2, 'g/cm³'),
+      boreIn: needed('insertBore', 0.2, 1.5, 'in'),
+      lengthIn: needed('insertLength', 0.1, 4, 'in'),
+      densityGcc: ranged('insertDensity', 0.5, 2, 'gcc'),
     })
     .default(undefined)
     .optional(),
   plug: yup
-    .object({ densityGcc: number('Plug density', 0.5, 2, 'g/cm³') })
+    .object({ densityGcc: ranged('plugDensity', 0.5, 2, 'gcc') })
     .default(undefined)
     .optional(),
 })
 
 export const holeSchema = holeFields.test(
   'bore',
-  'Insert bore: less than the hole’s diameter',
+  wrong('insertBore', 'lessThanHole'),
   (hole) => !(Number(hole?.insert?.boreIn) >= Number(hole?.diameterIn)),
 )
 
 const blankSchema = yup.object({
-  weightLb: quantity('weightLb', 'Weight').required('Weight: 6 to 16 lb'),
-  rgIn: quantity('rgIn', 'RG').required('RG: 2.4 to 2.9 in'),
-  differentialIn: quantity('differentialIn', 'Differential').required('Differential: 0 to 0.08 in'),
-  intermediateDifferentialIn: quantity('intermediateDifferentialIn', 'Intermediate differential')
+  weightLb: neededQuantity('weightLb', 'weight'),
+  rgIn: neededQuantity('rgIn', 'rg'),
+  differentialIn: neededQuantity('differentialIn', 'differential'),
+  intermediateDifferentialIn: quantity('intermediateDifferentialIn', 'intermediateDifferential')
     .default(0)
     .test(
       'swapped',
-      'Intermediate differential: not larger than the differential; are the two swapped?',
+      wrong('intermediateDifferential', 'notAboveDifferential'),
       (value, context) => !(value > (context.parent.differentialIn as number)),
     ),
-  topWeightOz: quantity('topWeightOz', 'Top weight').optional(),
+  topWeightOz: quantity('topWeightOz', 'topWeight').optional(),
 })
 
 const common = {
-  hand: oneOf('Hand', hands).default('right'),
-  papOverIn: quantity('papOverIn', 'PAP over').required('PAP over: 0 to 7 in'),
-  papUpIn: quantity('papUpIn', 'PAP up').required('PAP up: -3 to 3 in'),
-  diameterIn: number('Diameter', 8.4, 8.7).default(8.595),
+  hand: oneOf('hand', hands).default('right'),
+  papOverIn: neededQuantity('papOverIn', 'papOver'),
+  papUpIn: neededQuantity('papUpIn', 'papUp'),
+  diameterIn: ranged('diameter', 8.4, 8.7, 'in').default(8.595),
   ball: blankSchema.default(undefined).optional(),
-  holes: yup.array(holeSchema).max(12, 'Holes: at most 12').default([]),
-  coverDensityGcc: number('Cover density', 0.8, 1.6, 'g/cm³'),
+  holes: yup
+    .array(holeSchema)
+    .max(12, wrong('holes', 'atMost', { count: 12 }))
+    .default([]),
+  coverDensityGcc: ranged('coverDensity', 0.8, 1.6, 'gcc'),
   shells: yup
     .array(
       yup.object({
-        belowRadiusIn: needed('Shell radius', 0, 4.3),
-        densityGcc: needed('Shell density', 0.3, 4, 'g/cm³'),
+        belowRadiusIn: needed('shellRadius', 0, 4.3, 'in'),
+        densityGcc: needed('shellDensity', 0.3, 4, 'gcc'),
       }),
     )
-    .max(10, 'Shells: at most 10'),
+    .max(10, wrong('shells', 'atMost', { count: 10 })),
   cg: yup
-    .object({ overIn: needed('CG over', -7, 7), upIn: needed('CG up', -6.5, 6.5) })
+    .object({ overIn: needed('cgOver', -7, 7, 'in'), upIn: needed('cgUp', -6.5, 6.5, 'in') })
     .default(undefined)
     .optional(),
 }
 const byAngles = yup.object({
   ...common,
-  drillingAngleDeg: quantity('drillingAngleDeg', 'Drilling angle').required('Drilling angle: 0 to 180 °'),
-  pinToPapIn: quantity('pinToPapIn', 'Pin to PAP').required('Pin to PAP: 0 to 6.75 in'),
-  valAngleDeg: quantity('valAngleDeg', 'VAL angle').required('VAL angle: 0 to 180 °'),
+  drillingAngleDeg: neededQuantity('drillingAngleDeg', 'drillingAngle'),
+  pinToPapIn: neededQuantity('pinToPapIn', 'pinToPap'),
+  valAngleDeg: neededQuantity('valAngleDeg', 'valAngle'),
 })
 const byDistances = yup.object({
   ...common,
-  pinToPapIn: quantity('pinToPapIn', 'Pin to PAP').required('Pin to PAP: 0 to 6.75 in'),
-  psaToPapIn: figure('psaToPapIn', 'PSA to PAP'),
-  pinBufferIn: figure('pinBufferIn', 'Pin buffer'),
+  pinToPapIn: neededQuantity('pinToPapIn', 'pinToPap'),
+  psaToPapIn: neededQuantity('psaToPapIn', 'psaToPap'),
+  pinBufferIn: neededQuantity('pinBufferIn', 'pinBuffer'),
 })
 export type AnglesInput = yup.InferType<typeof byAngles>
 export type DistancesInput = yup.InferType<typeof byDistances>

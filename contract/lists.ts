@@ -1,6 +1,7 @@
 import { coverFamilies, styleBands } from '@sleetfall/core'
 import * as yup from 'yup'
-import { identifier, oneOf, optionalOneOf, text } from './fields.ts'
+import { identifier, oneOf, optionalOneOf, text, whole } from './fields.ts'
+import { wrong, type FieldName } from './said.ts'
 
 /** Counting ends here: how many more there are helps nobody, and would have to be walked through. */
 export const mostCounted = 1000
@@ -16,26 +17,24 @@ export interface Page<T> {
   readonly total: number
 }
 
-const whole = (label: string, min: number, max: number) => {
-  const message = `${label}: a whole number, ${min} to ${max}`
-  return yup.number().label(label).typeError(message).integer(message).min(min, message).max(max, message)
-}
-const wholeOrNull = (label: string, max: number) =>
-  whole(label, 0, max)
+const wholeOrNull = (field: FieldName, max: number) =>
+  whole(field, 0, max)
     .transform((value: unknown, original: unknown) => (original === '' ? null : value))
     .nullable()
     .default(null)
 
 /** What every list is asked with: words that all have to be found, and which part. */
 export const pageSchema = yup.object({
-  q: text('Search').max(80, 'Search: at most 80 characters').default(''),
-  offset: whole('From', 0, furthest).default(0),
-  limit: whole('How many', 1, mostPage).default(usualPage),
+  q: text('search')
+    .max(80, wrong('search', 'atMostCharacters', { count: 80 }))
+    .default(''),
+  offset: whole('from', 0, furthest).default(0),
+  limit: whole('howMany', 1, mostPage).default(usualPage),
 })
 export type PageQuestion = yup.InferType<typeof pageSchema>
 
-const direction = { down: yup.boolean().typeError('Direction: true or false').default(false) }
-const sorts = <const T extends string>(values: readonly [T, ...T[]]) => oneOf('Sort', values).default(values[0])
+const direction = { down: yup.boolean().typeError(wrong('direction', 'yesNo')).default(false) }
+const sorts = <const T extends string>(values: readonly [T, ...T[]]) => oneOf('sort', values).default(values[0])
 
 export const ballSorts = [
   'name',
@@ -54,15 +53,15 @@ export const ballListSchema = pageSchema.concat(
   yup.object({
     sort: sorts(ballSorts),
     ...direction,
-    cover: optionalOneOf('Cover family', coverFamilies),
-    status: optionalOneOf('State', statuses),
-    band: optionalOneOf('Style', styleBands),
-    place: optionalOneOf('Whereabouts', ['customer', 'shelf', 'bench']),
-    gamesFrom: wholeOrNull('Games from', 10_000),
-    gritFrom: wholeOrNull('Grit from', 10_000),
-    gritTo: wholeOrNull('Grit to', 10_000),
-    hardnessBelow: wholeOrNull('Hardness below', 200),
-    retired: yup.boolean().typeError('Retired too: true or false').default(false),
+    cover: optionalOneOf('coverFamily', coverFamilies),
+    status: optionalOneOf('state', statuses),
+    band: optionalOneOf('style', styleBands),
+    place: optionalOneOf('whereabouts', ['customer', 'shelf', 'bench']),
+    gamesFrom: wholeOrNull('gamesFrom', 10_000),
+    gritFrom: wholeOrNull('gritFrom', 10_000),
+    gritTo: wholeOrNull('gritTo', 10_000),
+    hardnessBelow: wholeOrNull('hardnessBelow', 200),
+    retired: yup.boolean().typeError(wrong('retiredToo', 'yesNo')).default(false),
   }),
 )
 export type BallQuestion = yup.InferType<typeof ballListSchema>
@@ -72,7 +71,7 @@ export const customerListSchema = pageSchema.concat(
   yup.object({
     /** By name, or those first whose balls need most. */
     sort: sorts(customerSorts),
-    retired: yup.boolean().typeError('Retired too: true or false').default(false),
+    retired: yup.boolean().typeError(wrong('retiredToo', 'yesNo')).default(false),
   }),
 )
 export type CustomerQuestion = yup.InferType<typeof customerListSchema>
@@ -82,9 +81,9 @@ export const trialListSchema = pageSchema.concat(
   yup.object({
     sort: sorts(trialSorts),
     ...direction,
-    customerId: identifier('Customer').nullable().default(null).notRequired(),
-    ballId: identifier('Ball').nullable().default(null).notRequired(),
-    patternId: identifier('Pattern').nullable().default(null).notRequired(),
+    customerId: identifier('customer').nullable().default(null).notRequired(),
+    ballId: identifier('ball').nullable().default(null).notRequired(),
+    patternId: identifier('pattern').nullable().default(null).notRequired(),
   }),
 )
 export type TrialQuestion = yup.InferType<typeof trialListSchema>
@@ -95,8 +94,8 @@ export const eventListSchema = pageSchema.concat(
     sort: sorts(eventSorts),
     ...direction,
     /** Those that lie ahead, or those that are over. */
-    over: yup.boolean().typeError('Over: true or false').default(false),
-    customerId: identifier('Customer').nullable().default(null).notRequired(),
+    over: yup.boolean().typeError(wrong('over', 'yesNo')).default(false),
+    customerId: identifier('customer').nullable().default(null).notRequired(),
   }),
 )
 export type EventQuestion = yup.InferType<typeof eventListSchema>
@@ -107,8 +106,8 @@ export const jobListSchema = pageSchema.concat(
     sort: sorts(jobSorts),
     ...direction,
     /** Work that waits or runs, or what was finished or cancelled lately. */
-    ended: yup.boolean().typeError('Ended: true or false').default(false),
-    ballId: identifier('Ball').nullable().default(null).notRequired(),
+    ended: yup.boolean().typeError(wrong('ended', 'yesNo')).default(false),
+    ballId: identifier('ball').nullable().default(null).notRequired(),
   }),
 )
 export type JobQuestion = yup.InferType<typeof jobListSchema>
@@ -117,6 +116,6 @@ export type JobQuestion = yup.InferType<typeof jobListSchema>
 export const spanDays = { now: 0, week: 7, month: 31, all: 36_500 } as const
 export type UpkeepSpan = keyof typeof spanDays
 export const upkeepListSchema = pageSchema.concat(
-  yup.object({ within: oneOf('Within', ['now', 'week', 'month', 'all']).default('week') }),
+  yup.object({ within: oneOf('within', ['now', 'week', 'month', 'all']).default('week') }),
 )
 export type UpkeepQuestion = yup.InferType<typeof upkeepListSchema>

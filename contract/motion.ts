@@ -1,28 +1,23 @@
 import { coverFamilies, practiceConditions, styleBands } from '@sleetfall/core'
 import * as yup from 'yup'
 import { hands } from './customers.ts'
-import { oneOf, quantity, requiredText } from './fields.ts'
+import { needed, oneOf, quantity, ranged, requiredText } from './fields.ts'
 import { loadsSchema } from './lanes.ts'
+import { wrong, type FieldName } from './said.ts'
 
-/** A plain number with its range told in the message. */
-const number = (label: string, min: number, max: number) => {
-  const message = `${label}: ${min} to ${max}`
-  return yup.number().label(label).typeError(message).min(min, message).max(max, message)
-}
-const needed = (label: string, min: number, max: number) =>
-  number(label, min, max).required(`${label}: ${min} to ${max}`)
-const figure = (...[name, label]: Parameters<typeof quantity>) => quantity(name, label).required(`${label}: missing`)
+const figure = (...[name, field]: Parameters<typeof quantity>) =>
+  quantity(name, field).required(wrong(field, 'missing'))
 
 const bowlerSchema = yup.object({
-  hand: oneOf('Hand', hands).default('right'),
-  speedMph: figure('speedMph', 'Ball speed'),
-  revRpm: figure('revRpm', 'Rev rate'),
-  axisRotationDeg: figure('axisRotationDeg', 'Axis rotation'),
-  axisTiltDeg: figure('axisTiltDeg', 'Axis tilt'),
+  hand: oneOf('hand', hands).default('right'),
+  speedMph: figure('speedMph', 'ballSpeed'),
+  revRpm: figure('revRpm', 'revRate'),
+  axisRotationDeg: figure('axisRotationDeg', 'axisRotation'),
+  axisTiltDeg: figure('axisTiltDeg', 'axisTilt'),
 })
 
-const part = needed('Axis', -1, 1)
-const axis = yup.tuple([part, part, part]).required('Axis: three numbers')
+const part = needed('axis', -1, 1)
+const axis = yup.tuple([part, part, part]).required(wrong('axis', 'threeNumbers'))
 /** Unit length and square to each other, as nearly as figures of three decimals are. */
 const squareWithin = 0.005
 const areSquare = (axes: readonly (readonly number[])[]) =>
@@ -31,11 +26,11 @@ const areSquare = (axes: readonly (readonly number[])[]) =>
   )
 const ballSchema = yup
   .object({
-    weightLb: figure('weightLb', 'Weight'),
-    diameterIn: needed('Diameter', 8.4, 8.7),
-    rgIn: figure('rgIn', 'RG'),
-    differentialIn: figure('differentialIn', 'Differential'),
-    intermediateDifferentialIn: figure('intermediateDifferentialIn', 'Intermediate differential'),
+    weightLb: figure('weightLb', 'weight'),
+    diameterIn: needed('diameter', 8.4, 8.7),
+    rgIn: figure('rgIn', 'rg'),
+    differentialIn: figure('differentialIn', 'differential'),
+    intermediateDifferentialIn: figure('intermediateDifferentialIn', 'intermediateDifferential'),
     /** Of a drilled ball: its principal axes along pin, middle axis and PSA, as `drill` gives them. */
     axes: yup
       .tuple([axis, axis, axis])
@@ -43,7 +38,7 @@ const ballSchema = yup
       .optional()
       .test(
         'square',
-        'Axes: three of length 1, square to each other',
+        wrong('axes', 'squareAxes'),
         (axes) =>
           axes === undefined ||
           axes.some((one) => one.some((x) => !Number.isFinite(x))) ||
@@ -52,58 +47,61 @@ const ballSchema = yup
   })
   .test(
     'intermediate',
-    'Intermediate differential: not over the differential',
+    wrong('intermediateDifferential', 'notAboveDifferential'),
     (ball) => !(Number(ball?.intermediateDifferentialIn) > Number(ball?.differentialIn)),
   )
 
 export const motionLayoutSchema = yup.object({
-  drillingAngleDeg: figure('drillingAngleDeg', 'Drilling angle'),
-  pinToPapIn: figure('pinToPapIn', 'Pin to PAP'),
-  valAngleDeg: figure('valAngleDeg', 'VAL angle'),
+  drillingAngleDeg: figure('drillingAngleDeg', 'drillingAngle'),
+  pinToPapIn: figure('pinToPapIn', 'pinToPap'),
+  valAngleDeg: figure('valAngleDeg', 'valAngle'),
 })
 
 const releaseSchema = yup.object({
-  laydownBoard: needed('Laydown board', 1, 39),
-  launchAngleDeg: needed('Launch angle', -10, 10),
+  laydownBoard: needed('laydownBoard', 1, 39),
+  launchAngleDeg: needed('launchAngle', -10, 10),
 })
 
 const lineSchema = yup.object({
-  share: needed('Share', 0.001, 1000),
+  share: needed('share', 0.001, 1000),
   points: yup
-    .array(yup.tuple([needed('Distance', 0, 60), needed('Board', 1, 39)]).required())
-    .min(2, 'Points: at least two')
-    .max(20, 'Points: at most 20')
-    .required('Points: at least two')
+    .array(yup.tuple([needed('distance', 0, 60), needed('board', 1, 39)]).required())
+    .min(2, wrong('points', 'atLeast', { count: 2 }))
+    .max(20, wrong('points', 'atMost', { count: 20 }))
+    .required(wrong('points', 'atLeast', { count: 2 }))
     .test(
       'order',
-      'Points: distances must grow',
+      wrong('points', 'mustGrow'),
       (points) => !points?.some((point, i) => i > 0 && !(point[0]! > points[i - 1]![0]!)),
     ),
 })
 
-const mu = (label: string) => needed(label, 0.001, 1)
+const mu = (field: FieldName) => needed(field, 0.001, 1)
 const frictionSchemas = {
-  constant: yup.object({ kind: oneOf('Kind', ['constant']), mu: mu('Friction') }),
+  constant: yup.object({ kind: oneOf('kind', ['constant']), mu: mu('friction') }),
   step: yup.object({
-    kind: oneOf('Kind', ['step']),
-    muBefore: mu('Friction before'),
-    muAfter: mu('Friction after'),
-    atFt: needed('At', 0, 60),
+    kind: oneOf('kind', ['step']),
+    muBefore: mu('frictionBefore'),
+    muAfter: mu('frictionAfter'),
+    atFt: needed('at', 0, 60),
   }),
   film: yup.object({
-    kind: oneOf('Kind', ['film']),
+    kind: oneOf('kind', ['film']),
     loads: loadsSchema,
-    raUm: needed('Ra', 0.05, 2),
-    cover: oneOf('Cover family', coverFamilies),
-    coverStrength: number('Cover strength', 0.5, 1.5),
-    lane: number('Lane factor', 0.5, 1.5),
-    residueUm: number('Residue', 0, 5),
+    raUm: needed('ra', 0.05, 2),
+    cover: oneOf('coverFamily', coverFamilies),
+    coverStrength: ranged('coverStrength', 0.5, 1.5),
+    lane: ranged('laneFactor', 0.5, 1.5),
+    residueUm: ranged('residue', 0, 5),
     after: yup
       .object({
-        shots: needed('Shots', 0, 2000).integer('Shots: a whole number, 0 to 2000'),
-        lines: yup.array(lineSchema).min(1, 'Lines: at least one').max(50, 'Lines: at most 50'),
-        stripShare: number('Strip share', 0, 0.5),
-        carryShare: number('Carry share', 0, 1),
+        shots: needed('shots', 0, 2000).integer(wrong('shots', 'whole', { min: 0, max: 2000 })),
+        lines: yup
+          .array(lineSchema)
+          .min(1, wrong('lines', 'atLeastOne'))
+          .max(50, wrong('lines', 'atMost', { count: 50 })),
+        stripShare: ranged('stripShare', 0, 0.5),
+        carryShare: ranged('carryShare', 0, 1),
       })
       .default(undefined)
       .optional(),
@@ -117,15 +115,15 @@ const frictionSchema = yup.lazy((value: unknown) => {
   const kind = (value as { kind?: string } | null)?.kind
   return typeof kind === 'string' && Object.hasOwn(frictionSchemas, kind)
     ? frictionSchemas[kind as keyof typeof frictionSchemas]
-    : yup.object({ kind: oneOf('Kind', Object.keys(frictionSchemas)) })
+    : yup.object({ kind: oneOf('kind', Object.keys(frictionSchemas)) })
 }) as unknown as yup.Schema<FrictionInput>
 
 const modelSchema = yup
   .object({
-    spinPatchMm: number('Spin patch', 0, 5),
-    flareCoupling: number('Flare coupling', 0, 0.9),
-    flareWidthIn: number('Flare width', 0.01, 5),
-    pinPhaseDeg: number('Pin phase', -360, 360),
+    spinPatchMm: ranged('spinPatch', 0, 5),
+    flareCoupling: ranged('flareCoupling', 0, 0.9),
+    flareWidthIn: ranged('flareWidth', 0.01, 5),
+    pinPhaseDeg: ranged('pinPhase', -360, 360),
   })
   .default(undefined)
   .optional()
@@ -138,28 +136,28 @@ const shot = {
   model: modelSchema,
 }
 const spread = yup.object({
-  targetBoards: needed('Spread of the target', 0, 10),
-  speedMph: needed('Spread of speed', 0, 5),
-  revRpm: needed('Spread of rev rate', 0, 200),
-  launchAngleDeg: number('Spread of the launch angle', 0, 5),
+  targetBoards: needed('spreadOfTheTarget', 0, 10),
+  speedMph: needed('spreadOfSpeed', 0, 5),
+  revRpm: needed('spreadOfRevRate', 0, 200),
+  launchAngleDeg: ranged('spreadOfTheLaunchAngle', 0, 5),
 })
 const sampling = {
   spread: spread.required(),
-  samples: needed('Samples', 1, 100_000).integer('Samples: a whole number, 1 to 100000'),
-  seed: needed('Seed', 0, 4_294_967_295).integer('Seed: a whole number, 0 to 4294967295'),
+  samples: needed('samples', 1, 100_000).integer(wrong('samples', 'whole', { min: 1, max: 100000 })),
+  seed: needed('seed', 0, 4_294_967_295).integer(wrong('seed', 'whole', { min: 0, max: 4294967295 })),
 }
-const range = (label: string) =>
+const range = (field: FieldName) =>
   yup
-    .tuple([needed(`${label}, least`, 1, 39), needed(`${label}, most`, 1, 39)])
-    .required(`${label}: [least, most]`)
-    .test('order', `${label}: the least comes first`, (range) => !range || !(range[0] > range[1]))
+    .tuple([needed(field, 1, 39), needed(field, 1, 39)])
+    .required(wrong(field, 'leastAndMost'))
+    .test('order', wrong(field, 'leastFirst'), (range) => !range || !(range[0] > range[1]))
 
 /** Cells of the starting-surface table to hold the engine against; none given: all that the table speaks of. */
 export const practiceSchema = yup.object({
   cells: yup
-    .array(yup.object({ style: oneOf('Style', styleBands), condition: oneOf('Condition', practiceConditions) }))
-    .min(1, 'Cells: at least one')
-    .max(15, 'Cells: at most 15')
+    .array(yup.object({ style: oneOf('style', styleBands), condition: oneOf('condition', practiceConditions) }))
+    .min(1, wrong('cells', 'atLeastOne'))
+    .max(15, wrong('cells', 'atMost', { count: 15 }))
     .default(undefined)
     .optional(),
 })
@@ -168,23 +166,23 @@ export const simulateSchema = yup.object({ ...shot, release: releaseSchema.requi
 export const flareSchema = yup.object({
   ...shot,
   release: releaseSchema.required(),
-  pap: yup.object({ overIn: figure('papOverIn', 'PAP over'), upIn: figure('papUpIn', 'PAP up') }).required(),
+  pap: yup.object({ overIn: figure('papOverIn', 'papOver'), upIn: figure('papUpIn', 'papUp') }).required(),
   holes: yup
     .array(
       yup.object({
-        name: requiredText('Hole', 40),
-        overIn: needed('Over', -14, 14),
-        upIn: needed('Up', -7, 7),
-        diameterIn: needed('Diameter', 0.1, 2),
+        name: requiredText('hole', 40),
+        overIn: needed('over', -14, 14),
+        upIn: needed('up', -7, 7),
+        diameterIn: needed('diameter', 0.1, 2),
       }),
     )
-    .max(20, 'Holes: at most 20')
+    .max(20, wrong('holes', 'atMost', { count: 20 }))
     .default([]),
 })
 export const roomSchema = yup.object({ ...shot, release: releaseSchema.required(), ...sampling })
 export const linesSchema = yup.object({
   ...shot,
   ...sampling,
-  playable: yup.object({ laydown: range('Laydown'), target: range('Target') }).required(),
+  playable: yup.object({ laydown: range('laydown'), target: range('target') }).required(),
 })
 export type SimulateInput = yup.InferType<typeof simulateSchema>

@@ -1,37 +1,33 @@
 import * as yup from 'yup'
-import { identifier } from './fields.ts'
+import { identifier, ranged } from './fields.ts'
 import type { Stored } from './stored.ts'
-
-const figure = (label: string, min: number, max: number) => {
-  const message = `${label}: ${min} to ${max}`
-  return yup.number().label(label).typeError(message).min(min, message).max(max, message)
-}
+import { wrong } from './said.ts'
 
 /** What a what-if foretold for a ball of a bowler on a pattern. */
 export const predictionSchema = yup.object({
   id: identifier(),
-  customerId: identifier('Bowler'),
-  ballId: identifier('Ball'),
-  patternId: identifier('Pattern'),
+  customerId: identifier('bowler'),
+  ballId: identifier('ball'),
+  patternId: identifier('pattern'),
   setup: yup
     .mixed<Readonly<Record<string, string>>>()
-    .label('Set-up')
-    .required('Set-up: missing')
+    .label('setUp')
+    .required(wrong('setUp', 'missing'))
     .test(
       'texts',
-      'Set-up: at most 20 short texts by name',
+      wrong('setUp', 'shortTexts'),
       (value) =>
         typeof value === 'object' &&
         value !== null &&
         Object.keys(value).length <= 20 &&
         Object.values(value).every((text) => typeof text === 'string' && text.length <= 60),
     ),
-  firstReadFt: figure('First read', 0, 60).nullable().default(null),
-  entryBoard: figure('Entry board', -60, 100).required('Entry board: missing'),
-  entryAngleDeg: figure('Entry angle', -45, 45).required('Entry angle: missing'),
+  firstReadFt: ranged('firstRead', 0, 60).nullable().default(null),
+  entryBoard: ranged('entryBoard', -60, 100).required(wrong('entryBoard', 'missing')),
+  entryAngleDeg: ranged('entryAngle', -45, 45).required(wrong('entryAngle', 'missing')),
   /** Roughness that the lane felt in it, µm: shots on another surface say nothing of it. */
-  raUm: figure('Surface', 0.05, 3).nullable().default(null),
-  pocketShare: figure('Share in the pocket', 0, 1).nullable().default(null),
+  raUm: ranged('surface', 0.05, 3).nullable().default(null),
+  pocketShare: ranged('shareInThePocket', 0, 1).nullable().default(null),
 })
 export type PredictionInput = yup.InferType<typeof predictionSchema>
 

@@ -1,10 +1,11 @@
 import type { AnySchema, InferType } from 'yup'
 import { ValidationError } from 'yup'
+import { type Said, said } from './said.ts'
 
 /** One thing wrong with the input, with the path of its field, e.g. `loads[2].toBoard`. */
 export interface FieldProblem {
   readonly path: string
-  readonly message: string
+  readonly said: Said
 }
 
 /** Body of every error response (application/problem+json). */
@@ -14,9 +15,12 @@ export interface Problem {
   readonly status: number
   /** Stable word for programs, e.g. `version-conflict`. */
   readonly code: ProblemCode
+  /** What a screen says of it, in its own language; missing when the answer is not from our server. */
+  readonly said?: Said
+  /** The same in English, for programs and logs. */
   readonly detail: string
   readonly requestId: string
-  readonly fields?: readonly FieldProblem[]
+  readonly fields?: readonly (FieldProblem & { readonly message: string })[]
   /** For conflicts: what stands in the database now. */
   readonly current?: unknown
 }
@@ -64,7 +68,8 @@ function forbidden(input: unknown, path = '', depth = 0): string | null {
 /** Checks and casts input; every problem is reported at once, one per field. */
 export function check<S extends AnySchema>(schema: S, input: unknown): Checked<InferType<S>> {
   const path = forbidden(input)
-  if (path !== null) return { ok: false, fields: [{ path, message: `${path.slice(0, 80)}: there is no such field` }] }
+  if (path !== null)
+    return { ok: false, fields: [{ path, said: said('input.unknownField', { path: path.slice(0, 80) }) }] }
   try {
     return { ok: true, value: schema.validateSync(input, { abortEarly: false, stripUnknown: true }) }
   } catch (error) {
@@ -73,7 +78,7 @@ export function check<S extends AnySchema>(schema: S, input: unknown): Checked<I
     const fields = new Map<string, FieldProblem>()
     for (const one of inner) {
       const path = one.path ?? ''
-      if (!fields.has(path)) fields.set(path, { path, message: one.message })
+      if (!fields.has(path)) fields.set(path, { path, said: one.errors[0] as unknown as Said })
     }
     return { ok: false, fields: [...fields.values()] }
   }

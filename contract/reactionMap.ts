@@ -1,4 +1,5 @@
 import type { Line, MapPlace } from '@sleetfall/core'
+import type { Said } from './said.ts'
 
 /** Best line of one cell; null when none reaches the pocket. */
 export type MapLine = Pick<Line, 'laydownBoard' | 'targetBoard' | 'pPocket' | 'pCarry'> & {
@@ -10,7 +11,7 @@ export type MapLine = Pick<Line, 'laydownBoard' | 'targetBoard' | 'pPocket' | 'p
 export type MapMessage =
   | { readonly places: readonly MapPlace[] }
   | { readonly index: number; readonly line: MapLine | null }
-  | { readonly failed: string }
+  | { readonly failed: Said }
 
 /** What a map shows of its best line. */
 export function mapLineOf(lines: readonly Line[]): MapLine | null {

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import type { ObjectSchema, SchemaDescription, SchemaInnerTypeDescription, SchemaObjectDescription } from 'yup'
 import * as contract from './index.ts'
-import { check } from './index.ts'
+import { type FieldName, check, said } from './index.ts'
+import { english } from './words/english.ts'
 
 type AnyObject = ObjectSchema<Record<string, unknown>>
 /** Every record that crosses the wire, by the name of its schema. */
@@ -17,6 +18,8 @@ interface Ranged {
   readonly min: number
   readonly max: number
 }
+/** What a message calls the field. */
+const nameOf = ({ label }: Ranged) => english(said(`fields.${label as FieldName}`))
 const described = (schema: ObjectSchema<Record<string, unknown>>) =>
   (schema.describe() as SchemaObjectDescription).fields
 /** Figures that have a range, wherever they stand. */
@@ -36,7 +39,8 @@ const schemaOf = (name: string) => schemas.find(([one]) => one === name)![1]
 /** What a schema says of one field, whatever the others lack. */
 function messageOf({ schema, field }: Pick<Ranged, 'schema' | 'field'>, value: unknown): string | null {
   const checked = check(schemaOf(schema), { [field]: value })
-  return checked.ok ? null : (checked.fields.find((one) => one.path === field)?.message ?? null)
+  const wrong = checked.ok ? undefined : checked.fields.find((one) => one.path === field)
+  return wrong ? english(wrong.said) : null
 }
 
 describe('every figure that crosses the wire', () => {
@@ -61,7 +65,7 @@ describe('every figure that crosses the wire', () => {
       for (const value of [one.min - beyond, one.max + beyond]) {
         const message = messageOf(one, value)
         expect(message).not.toBeNull()
-        expect(message!.startsWith(one.label)).toBe(true)
+        expect(message!.startsWith(nameOf(one))).toBe(true)
         expect(message).toContain(String(one.min))
         expect(message).toContain(String(one.max))
       }
@@ -71,7 +75,7 @@ describe('every figure that crosses the wire', () => {
   test('what is no figure is refused by name, never taken as one', () => {
     for (const one of ranged)
       for (const value of ['x', { a: 1 }, 'NaN', '1e', '--1'])
-        expect({ ...one, value, told: messageOf(one, value)?.startsWith(one.label) }).toEqual({
+        expect({ ...one, value, told: messageOf(one, value)?.startsWith(nameOf(one)) }).toEqual({
           ...one,
           value,
           told: true,
@@ -101,9 +105,11 @@ describe('every schema', () => {
           const checked = check(schema, given)
           if (checked.ok) return
           expect(checked.fields.length).toBeGreaterThan(0)
-          for (const { path, message } of checked.fields) {
+          for (const { path, said } of checked.fields) {
             expect(typeof path).toBe('string')
-            expect(message.length).toBeGreaterThan(3)
+            expect(english(said).length).toBeGreaterThan(3)
+            // No place of a sentence is left open, and no key is shown for a text that is missing.
+            expect(english(said)).not.toMatch(/[{}]|^\w+\.\w+$/)
           }
         },
       ),

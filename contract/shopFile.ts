@@ -8,6 +8,7 @@ import { patternSchema } from './lanes.ts'
 import { staffSchema } from './staff.ts'
 import { padSchema, shopRecipeSchema } from './supplies.ts'
 import { sides } from './trials.ts'
+import { wrong, type FieldName } from './said.ts'
 
 /**
  * The shop file: a whole shop in one JSON document, records named instead of numbered. Days are calendar days or
@@ -15,20 +16,20 @@ import { sides } from './trials.ts'
  */
 export const shopFileFormat = 'sleetfall-shop/1'
 
-const day = (label: string) =>
+const day = (field: FieldName) =>
   yup
     .string()
-    .label(label)
-    .matches(/^(\d{4}-\d{2}-\d{2}|today([+-]\d{1,4})?)$/, `${label}: a date, or today-12`)
+    .label(field)
+    .matches(/^(\d{4}-\d{2}-\d{2}|today([+-]\d{1,4})?)$/, { message: wrong(field, 'fileDate') })
 const time = () =>
   yup
     .string()
-    .matches(/^([01]\d|2[0-3]):[0-5]\d$/, 'at: a time like 19:30')
+    .matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: wrong('at', 'clock') })
     .default('12:00')
 
 /** Something that happened to a ball: once `on` a day, or `every` n days `from` one `to` another. */
 const historyEntry = yup.object({
-  kind: oneOf('Kind', ['games', 'surfaced', 'scanned', 'cleaned', 'extracted', 'moved']),
+  kind: oneOf('kind', ['games', 'surfaced', 'scanned', 'cleaned', 'extracted', 'moved']),
   on: day('on').optional(),
   from: day('from').optional(),
   to: day('to').optional(),
@@ -41,7 +42,7 @@ const historyEntry = yup.object({
     .oneOf(readyRecipes.map((recipe) => recipe.key))
     .optional(),
   grits: yup.array(yup.number().required()).optional(),
-  spots: yup.array(oneOf('Spot', scanSpots)).optional(),
+  spots: yup.array(oneOf('spot', scanSpots)).optional(),
   with: yup.string().optional(),
   minutes: yup.number().optional(),
   temperatureC: yup.number().optional(),
@@ -57,17 +58,17 @@ const shotRow = yup.object({
   read: yup.string().nullable().default(null),
   entry: yup.number().nullable().default(null),
   leave: yup.array(yup.number().required()).nullable().default(null),
-  setAside: optionalText('Set aside', 120),
+  setAside: optionalText('setAside', 120),
 })
 
-const trialSide = yup.object({ ball: requiredText('Ball', 60), label: requiredText('Label', 60) })
+const trialSide = yup.object({ ball: requiredText('ball', 60), label: requiredText('label', 60) })
 
 export const shopFileSchema = yup.object({
   format: yup
     .string()
-    .oneOf([shopFileFormat], `format: must be ${shopFileFormat}`)
-    .required(`format: must be ${shopFileFormat}`),
-  shop: yup.object({ name: requiredText('Shop name', 80) }).required(),
+    .oneOf([shopFileFormat], wrong('format', 'mustBe', { value: shopFileFormat }))
+    .required(wrong('format', 'mustBe', { value: shopFileFormat })),
+  shop: yup.object({ name: requiredText('shopName', 80) }).required(),
   staff: yup.array(staffSchema.omit(['id'])).default([]),
   patterns: yup.array(patternSchema.omit(['id'])).default([]),
   pads: yup.array(padSchema.omit(['id'])).default([]),
@@ -76,7 +77,7 @@ export const shopFileSchema = yup.object({
   balls: yup
     .array(
       ballSchema.omit(['id', 'customerId', 'boughtOn', 'drilledOn']).shape({
-        customer: requiredText('Customer', 80),
+        customer: requiredText('customer', 80),
         boughtOn: day('boughtOn').nullable().default(null),
         drilledOn: day('drilledOn').nullable().default(null),
         history: yup.array(historyEntry).default([]),
@@ -86,8 +87,8 @@ export const shopFileSchema = yup.object({
   events: yup
     .array(
       eventSchema.omit(['id', 'startsOn', 'endsOn', 'patternIds', 'customerIds']).shape({
-        startsOn: day('startsOn').required('startsOn: missing'),
-        endsOn: day('endsOn').required('endsOn: missing'),
+        startsOn: day('startsOn').required(wrong('startsOn', 'missing')),
+        endsOn: day('endsOn').required(wrong('endsOn', 'missing')),
         patterns: yup.array(yup.string().required()).default([]),
         customers: yup.array(yup.string().required()).default([]),
       }),
@@ -96,10 +97,10 @@ export const shopFileSchema = yup.object({
   trials: yup
     .array(
       yup.object({
-        customer: requiredText('Customer', 80),
-        pattern: requiredText('Pattern', 60),
-        question: requiredText('Question', 200),
-        on: day('on').required('on: missing'),
+        customer: requiredText('customer', 80),
+        pattern: requiredText('pattern', 60),
+        question: requiredText('question', 200),
+        on: day('on').required(wrong('on', 'missing')),
         at: time(),
         gamesSinceOiling: yup.number().nullable().default(null),
         control: trialSide.required(),
@@ -111,13 +112,13 @@ export const shopFileSchema = yup.object({
   jobs: yup
     .array(
       yup.object({
-        customer: requiredText('Customer', 80),
-        ball: requiredText('Ball', 60),
-        kind: oneOf('Work', jobKinds),
+        customer: requiredText('customer', 80),
+        ball: requiredText('ball', 60),
+        kind: oneOf('work', jobKinds),
         recipe: yup.string().nullable().default(null),
-        due: day('due').required('due: missing'),
+        due: day('due').required(wrong('due', 'missing')),
         event: yup.string().nullable().default(null),
-        reason: optionalText('Reason', 400),
+        reason: optionalText('reason', 400),
       }),
     )
     .default([]),

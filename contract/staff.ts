@@ -1,33 +1,34 @@
 import * as yup from 'yup'
 import { identifier, oneOf, requiredText } from './fields.ts'
 import type { Stored } from './stored.ts'
+import { wrong } from './said.ts'
 
 export const roles = ['owner', 'technician', 'counter'] as const
 export type Role = (typeof roles)[number]
 
 export const signInSchema = yup.object({
-  login: requiredText('Sign-in name', 60),
-  password: yup.string().label('Password').required('Password: please fill this in').max(200),
+  login: requiredText('signInName', 60),
+  password: yup.string().label('password').required(wrong('password', 'fillIn')).max(200),
 })
 
 export const shortestPassword = 12
 const password = yup
   .string()
-  .label('Password')
-  .min(shortestPassword, `Password: at least ${shortestPassword} characters`)
-  .max(200, 'Password: at most 200 characters')
+  .label('password')
+  .min(shortestPassword, wrong('password', 'atLeastCharacters', { count: shortestPassword }))
+  .max(200, wrong('password', 'atMostCharacters', { count: 200 }))
 
 /** Somebody's own new password. */
 export const passwordChangeSchema = yup.object({
-  present: yup.string().label('Present password').required('Present password: please fill this in').max(200),
-  next: password.required(`Password: at least ${shortestPassword} characters`),
+  present: yup.string().label('presentPassword').required(wrong('presentPassword', 'fillIn')).max(200),
+  next: password.required(wrong('password', 'atLeastCharacters', { count: shortestPassword })),
 })
 
 export const staffSchema = yup.object({
   id: identifier(),
-  login: requiredText('Sign-in name', 60).matches(/^[a-z0-9._-]+$/, 'Sign-in name: small letters, digits, . _ - only'),
-  name: requiredText('Name', 80),
-  role: oneOf('Role', roles),
+  login: requiredText('signInName', 60).matches(/^[a-z0-9._-]+$/, { message: wrong('signInName', 'smallLetters') }),
+  name: requiredText('name', 80),
+  role: oneOf('role', roles),
   active: yup.boolean().default(true),
   /** Only when it is set anew. */
   password: password.optional(),
@@ -37,8 +38,8 @@ export type Staff = Omit<StaffInput, 'password'> & Stored
 
 export const unitSystems = ['imperial', 'metric'] as const
 export const preferencesSchema = yup.object({
-  units: oneOf('Units', unitSystems).default('imperial'),
-  theme: oneOf('Theme', ['light', 'dark', 'system'] as const).default('light'),
+  units: oneOf('units', unitSystems).default('imperial'),
+  theme: oneOf('theme', ['light', 'dark', 'system'] as const).default('light'),
 })
 export type Preferences = yup.InferType<typeof preferencesSchema>
 

@@ -2,18 +2,19 @@ import { type CoverFamily, type Read, reads } from '@sleetfall/core'
 import * as yup from 'yup'
 import { identifier, optionalOneOf, pastTime, quantity, requiredText, text, versioned } from './fields.ts'
 import type { Stored } from './stored.ts'
+import { wrong } from './said.ts'
 
 export const trialSchema = yup.object({
   id: identifier(),
-  customerId: identifier('Bowler'),
-  patternId: identifier('Pattern'),
-  question: requiredText('Question', 200),
-  startedAt: pastTime('When'),
-  gamesSinceOiling: quantity('gamesSinceOiling', 'Games since oiling').nullable().default(null),
-  controlBallId: identifier('Control ball'),
-  variantBallId: identifier('Variant ball'),
-  controlLabel: requiredText('Name of the control', 60),
-  variantLabel: requiredText('Name of the variant', 60),
+  customerId: identifier('bowler'),
+  patternId: identifier('pattern'),
+  question: requiredText('question', 200),
+  startedAt: pastTime('when'),
+  gamesSinceOiling: quantity('gamesSinceOiling', 'gamesSinceOiling').nullable().default(null),
+  controlBallId: identifier('controlBall'),
+  variantBallId: identifier('variantBall'),
+  controlLabel: requiredText('nameOfTheControl', 60),
+  variantLabel: requiredText('nameOfTheVariant', 60),
 })
 export type TrialInput = yup.InferType<typeof trialSchema>
 
@@ -22,15 +23,18 @@ export type TrialSide = (typeof sides)[number]
 
 export const shotSchema = yup.object({
   id: identifier(),
-  side: yup.string().oneOf(sides, 'Side: control or variant').required('Side: control or variant'),
-  thrownAt: pastTime('When'),
-  feetBoard: quantity('feetBoard', 'Feet').nullable().default(null),
-  targetBoard: quantity('board', 'Target board').nullable().default(null),
-  read: optionalOneOf('Read', reads),
-  entryBoard: quantity('entryBoard', 'Entry board').nullable().default(null),
+  side: yup
+    .string()
+    .oneOf(sides, wrong('side', 'oneOf', { values: 'control, variant' }))
+    .required(wrong('side', 'oneOf', { values: 'control, variant' })),
+  thrownAt: pastTime('when'),
+  feetBoard: quantity('feetBoard', 'feet').nullable().default(null),
+  targetBoard: quantity('board', 'targetBoard').nullable().default(null),
+  read: optionalOneOf('read', reads),
+  entryBoard: quantity('entryBoard', 'entryBoard').nullable().default(null),
   leave: yup
-    .array(yup.number().integer().min(1, 'Leave: pins 1 to 10').max(10, 'Leave: pins 1 to 10').required())
-    .test('unique', 'Leave: each pin once', (value) => !value || new Set(value).size === value.length)
+    .array(yup.number().integer().min(1, wrong('leave', 'pinNumbers')).max(10, wrong('leave', 'pinNumbers')).required())
+    .test('unique', wrong('leave', 'eachOnce'), (value) => !value || new Set(value).size === value.length)
     .nullable()
     .default(null),
 })
@@ -58,7 +62,10 @@ export type TrialShotInput = yup.InferType<typeof shotSchema>
 export const setAsideSchema = yup.object({
   version: yup.number().integer().required(),
   /** Empty or null counts the shot again. */
-  reason: text('Reason').max(120, 'Reason: at most 120 characters').nullable().default(null),
+  reason: text('reason')
+    .max(120, wrong('reason', 'atMostCharacters', { count: 120 }))
+    .nullable()
+    .default(null),
 })
 
 export interface StoredShot extends TrialShotInput, Stored {

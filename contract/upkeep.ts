@@ -15,6 +15,7 @@ import * as yup from 'yup'
 import {
   calendarDay,
   identifier,
+  neededWhole,
   oneOf,
   optionalOneOf,
   optionalText,
@@ -25,24 +26,25 @@ import {
 import type { BallEventKind } from './ballEvents.ts'
 import type { Ball } from './balls.ts'
 import type { Stored } from './stored.ts'
+import { wrong } from './said.ts'
 
 export const policySchema = yup.object({
-  school: oneOf('School', schools),
-  seriesGames: wholeQuantity('seriesGames', 'Touch up every').default(policyDefaults.seriesGames),
-  fixedGames: wholeQuantity('fixedGames', 'Resurface every').default(policyDefaults.fixedGames),
-  gamesBeforeEvent: wholeQuantity('seriesGames', 'Games before the event').default(policyDefaults.gamesBeforeEvent),
-  extractHeavyGames: wholeQuantity('fixedGames', 'Extract every, heavy oil').default(policyDefaults.extractHeavyGames),
-  extractLightGames: wholeQuantity('fixedGames', 'Extract every, light oil').default(policyDefaults.extractLightGames),
+  school: oneOf('school', schools),
+  seriesGames: wholeQuantity('seriesGames', 'touchUpEvery').default(policyDefaults.seriesGames),
+  fixedGames: wholeQuantity('fixedGames', 'resurfaceEvery').default(policyDefaults.fixedGames),
+  gamesBeforeEvent: wholeQuantity('seriesGames', 'gamesBeforeTheEvent').default(policyDefaults.gamesBeforeEvent),
+  extractHeavyGames: wholeQuantity('fixedGames', 'extractEveryHeavyOil').default(policyDefaults.extractHeavyGames),
+  extractLightGames: wholeQuantity('fixedGames', 'extractEveryLightOil').default(policyDefaults.extractLightGames),
   seasonEnds: yup
-    .array(calendarDay('End of the season').required('End of the season: please give a date'))
-    .max(6, 'Ends of the season: at most 6')
+    .array(calendarDay('endOfTheSeason').required(wrong('endOfTheSeason', 'giveDate')))
+    .max(6, wrong('endsOfTheSeason', 'atMost', { count: 6 }))
     .default([]),
 })
 
 /** Whose upkeep a policy is: the shop's when neither is given. */
 export const policyForSchema = yup.object({
-  customerId: identifier('Customer').nullable().default(null).notRequired(),
-  ballId: identifier('Ball').nullable().default(null).notRequired(),
+  customerId: identifier('customer').nullable().default(null).notRequired(),
+  ballId: identifier('ball').nullable().default(null).notRequired(),
   /** Null takes the choice back, so that the wider one counts again. */
   policy: policySchema.nullable().default(null),
 })
@@ -103,8 +105,8 @@ export interface SurfacePage {
 }
 
 export const adviceQuestionSchema = yup.object({
-  complaint: optionalOneOf('Complaint', complaints),
-  patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  complaint: optionalOneOf('complaint', complaints),
+  patternId: identifier('pattern').nullable().default(null).notRequired(),
 })
 export interface AdviceGiven extends Advice {
   /** Rules that this shop does not hold. */
@@ -113,9 +115,9 @@ export interface AdviceGiven extends Advice {
 
 export const reminderSchema = yup.object({
   id: identifier(),
-  customerId: identifier('Customer'),
-  subject: requiredText('Subject', 120),
-  body: requiredText('Text', 2000),
+  customerId: identifier('customer'),
+  subject: requiredText('subject', 120),
+  body: requiredText('text', 2000),
 })
 export interface OutboxMessage extends yup.InferType<typeof reminderSchema>, Stored {
   readonly customerName: string
@@ -133,13 +135,13 @@ export interface UpkeepLink extends Stored {
 export const cleanedHow = ['not', 'towel', 'cleaner-now', 'cleaner-next-day'] as const
 export const sessionLogSchema = yup.object({
   id: identifier(),
-  ballId: identifier('Ball'),
-  games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
-  patternId: identifier('Pattern').nullable().default(null).notRequired(),
-  playedOn: pastDay('Played on').required('Played on: please give a date'),
+  ballId: identifier('ball'),
+  games: neededWhole('games', 'games'),
+  patternId: identifier('pattern').nullable().default(null).notRequired(),
+  playedOn: pastDay('playedOn').required(wrong('playedOn', 'giveDate')),
   /** Null: nobody said, so nothing is recorded. */
-  cleaned: optionalOneOf('Cleaned', cleanedHow),
-  note: optionalText('Note', 200),
+  cleaned: optionalOneOf('cleaned', cleanedHow),
+  note: optionalText('note', 200),
 })
 export type SessionLog = yup.InferType<typeof sessionLogSchema>
 
@@ -147,24 +149,24 @@ export type SessionLog = yup.InferType<typeof sessionLogSchema>
 export const mostNightRows = 200
 export const playNightSchema = yup.object({
   id: identifier(),
-  playedOn: pastDay('Played on').required('Played on: please give a date'),
-  patternId: identifier('Pattern').nullable().default(null).notRequired(),
+  playedOn: pastDay('playedOn').required(wrong('playedOn', 'giveDate')),
+  patternId: identifier('pattern').nullable().default(null).notRequired(),
   rows: yup
     .array(
       yup.object({
         id: identifier(),
-        ballId: identifier('Ball'),
-        games: wholeQuantity('games', 'Games').required('Games: 1 to 60 games'),
+        ballId: identifier('ball'),
+        games: neededWhole('games', 'games'),
       }),
     )
-    .min(1, 'Balls: at least one with games')
-    .max(mostNightRows, `Balls: at most ${mostNightRows}`)
+    .min(1, wrong('ballsWithGames', 'atLeastOne'))
+    .max(mostNightRows, wrong('balls', 'atMost', { count: mostNightRows }))
     .test(
       'once',
-      'Balls: each ball once',
+      wrong('balls', 'eachOnce'),
       (rows) => !rows || new Set(rows.map((row) => row.ballId)).size === rows.length,
     )
-    .required('Balls: at least one with games'),
+    .required(wrong('ballsWithGames', 'atLeastOne')),
 })
 export type PlayNight = yup.InferType<typeof playNightSchema>
 export interface NightLogged {

@@ -74,6 +74,28 @@ test('database connections that break are opened again, and a session that ends 
   await expect(page.getByRole('region', { name: 'Wickernel' })).toContainText('typed before the session ended')
 })
 
+test('the served application refuses a value of the wrong kind in its own words, and tells nothing of it', async ({
+  signedIn: page,
+}) => {
+  const answer = await page.evaluate(async () => {
+    const response = await fetch('/api/customers', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-Write-Id': crypto.randomUUID() },
+      body: JSON.stringify({ id: crypto.randomUUID(), name: { secret: 'tern' }, hand: 'right' }),
+    })
+    return { status: response.status, text: await response.text() }
+  })
+  expect(answer.status).toBe(422)
+  expect(JSON.parse(answer.text).fields).toEqual([
+    {
+      path: 'name',
+      said: { key: 'input.belongs', with: { field: { key: 'fields.name' }, kind: { key: 'kinds.string' } } },
+      message: 'Name: a string belongs here',
+    },
+  ])
+  expect(answer.text).not.toContain('tern')
+})
+
 test('wrong input is named at its field and nothing typed is lost', async ({ signedIn: page }) => {
   await page.goto('/rack?new=customer')
   const form = page.getByRole('dialog')

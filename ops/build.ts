@@ -51,6 +51,7 @@ async function bundleFor(room: string, entryPoints: Record<string, string>): Pro
     // Our own packages are TypeScript, so they go into the bundle; everything else stays outside.
     alias: {
       '@sleetfall/core': join(projectRoot, 'core/index.ts'),
+      '@sleetfall/contract/english': join(projectRoot, 'contract/words/english.ts'),
       '@sleetfall/contract': join(projectRoot, 'contract/index.ts'),
     },
     sourcemap: true,

@@ -1,3 +1,4 @@
+import { english } from '@sleetfall/contract/english'
 import { randomBytes, randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -83,7 +84,7 @@ export async function prepareDatabase(
   } catch (error) {
     if (error instanceof ProblemError && error.extra.fields) {
       throw new Error(
-        `The demo files do not load:\n${error.extra.fields.map((f) => `  ${f.path}: ${f.message}`).join('\n')}`,
+        `The demo files do not load:\n${error.extra.fields.map((f) => `  ${f.path}: ${english(f.said)}`).join('\n')}`,
         { cause: error },
       )
     }

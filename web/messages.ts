@@ -1,3 +1,4 @@
+import { words } from '@sleetfall/contract'
 import events from './events/messages.ts'
 import balls from './balls/messages.ts'
 import bench from './bench/messages.ts'
@@ -14,8 +15,9 @@ import surface from './surface/messages.ts'
 import trials from './trials/messages.ts'
 import upkeep from './upkeep/messages.ts'
 
-/** Every area's texts, in English. */
+/** Every area's texts, in English, and the words for what the server and the schemas say. */
 export const catalogue = {
+  ...words,
   events,
   balls,
   bench,

@@ -174,10 +174,8 @@ describe('rules of thumb', () => {
     },
   )
 
-  test('each says what to do and why, names a grit only for work with one, and is told apart by its name', () => {
+  test('each names a grit only for work with one, and is told apart by its name', () => {
     for (const rule of adviceRules) {
-      expect(rule.advice.length).toBeGreaterThan(10)
-      expect(rule.reason.length).toBeGreaterThan(10)
       if (rule.grit !== null) expect(['resurface', 'polish', 'refresh']).toContain(rule.work)
       if (rule.about === 'upkeep') expect(rule.direction).toBe('none')
     }

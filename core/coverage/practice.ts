@@ -116,6 +116,7 @@ function agreementOf({ style, condition }: PracticeCell): CellAgreement {
 }
 
 export interface PracticeFact {
+  /** What was looked at: a code with its unit. */
   readonly name: string
   readonly engine: number
   readonly practice: number
@@ -132,7 +133,7 @@ function practiceFacts(): PracticeFact[] {
     friction: { kind: 'film', loads, raUm, cover },
   })
   const reads = ([500, 1000, 4000] as const).map((grit) => ({
-    name: `first read of a ${grit} solid, ft`,
+    name: `first-read-of-${grit}-solid-ft`,
     engine: simulate(shot(raOfGrit(grit))).firstReadFt ?? Number.NaN,
     practice: { 500: 21, 1000: 26, 4000: 31 }[grit],
   }))
@@ -149,7 +150,7 @@ function practiceFacts(): PracticeFact[] {
   return [
     ...reads,
     {
-      name: 'boards of feet between a 2000 solid and a polished pearl',
+      name: 'feet-boards-between-2000-solid-and-polished-pearl',
       engine: feet(raOfGrit(2000), 'solid') - feet(polishRaUm, 'pearl'),
       practice: 2.5,
     },

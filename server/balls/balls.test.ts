@@ -1,3 +1,4 @@
+import { said, wrong } from '@sleetfall/contract'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { aBall, aCustomer, ago, testShop } from '../test/shop.ts'
@@ -35,7 +36,13 @@ describe('customers', () => {
     expect(fine.body.style).toMatchObject({ band: 'matched' })
     const kmh = await counter.post('/customers', aCustomer({ speedMph: 31 }))
     expect(kmh.status).toBe(422)
-    expect(kmh.body.fields).toEqual([{ path: 'speedMph', message: 'Ball speed: 8 to 30 mph' }])
+    expect(kmh.body.fields).toEqual([
+      {
+        path: 'speedMph',
+        message: 'Ball speed: 8 to 30 mph',
+        said: wrong('ballSpeed', 'rangeIn', { min: 8, max: 30, unit: said('units.mph') }),
+      },
+    ])
   })
 })
 

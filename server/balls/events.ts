@@ -1,4 +1,4 @@
-import { type BallEvent, type BallEventInput, type BallEventKind, isOfKind } from '@sleetfall/contract'
+import { type BallEvent, type BallEventInput, type BallEventKind, isOfKind, said } from '@sleetfall/contract'
 import type { SurfaceEvent } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { insertRow } from '../database/rows.ts'
@@ -135,11 +135,7 @@ export async function withdrawEvent(db: Db, eventId: string, newId: string, staf
   )
   if (!event) throw notFound()
   if (event.jobId !== null || event.kind === 'withdrawn') {
-    throw new ProblemError(
-      409,
-      'refused',
-      'This record belongs to a job or to a correction and is not taken back. Record what is true now instead.',
-    )
+    throw new ProblemError(409, 'refused', said('refused.recordStays'))
   }
   await insertRow(db, 'ball_event', {
     id: newId,

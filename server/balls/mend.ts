@@ -1,9 +1,9 @@
-import type { Dependents } from '@sleetfall/contract'
+import { type Dependents, said, type UseName } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { type Hanging, deleteRow, dependentsOf, openHistory, refuseBlocked } from '../http/mending.ts'
 
-const hangs = (name: string, table: string, column = 'ball_id', where?: string): Hanging => ({
+const hangs = (name: UseName, table: string, column = 'ball_id', where?: string): Hanging => ({
   name,
   table,
   column,
@@ -12,13 +12,13 @@ const hangs = (name: string, table: string, column = 'ball_id', where?: string):
 const blocks = [
   hangs('trials', 'trial', 'control_ball_id'),
   hangs('trials', 'trial', 'variant_ball_id', 'control_ball_id <> variant_ball_id'),
-  hangs('kept predictions', 'prediction'),
-  hangs('jobs that are running or done', 'job', 'ball_id', `state in ('running', 'done')`),
+  hangs('predictions', 'prediction'),
+  hangs('jobsBegun', 'job', 'ball_id', `state in ('running', 'done')`),
 ]
 const goes = [
-  hangs('records of its history', 'ball_event', 'ball_id', `kind not in ('moved', 'withdrawn')`),
+  hangs('history', 'ball_event', 'ball_id', `kind not in ('moved', 'withdrawn')`),
   hangs('photos', 'ball_photo'),
-  hangs('waiting or cancelled jobs', 'job', 'ball_id', `state in ('waiting', 'cancelled')`),
+  hangs('jobsNotBegun', 'job', 'ball_id', `state in ('waiting', 'cancelled')`),
 ]
 
 export const ballDependents = (db: Db, id: string): Promise<Dependents> => dependentsOf(db, id, { blocks, goes })
@@ -31,7 +31,7 @@ async function removeBall(db: Db, id: string): Promise<void> {
 
 /** Deletes a ball that was put in by mistake, with its history; one that trials or finished work speak of is retired instead. */
 export async function deleteBall(db: Db, id: string): Promise<void> {
-  refuseBlocked(await ballDependents(db, id), 'Merge this ball with its twin, or retire it.')
+  refuseBlocked(await ballDependents(db, id), 'mergeBall')
   await openHistory(db)
   await removeBall(db, id)
 }
@@ -42,12 +42,11 @@ export async function mergeBalls(db: Db, id: string, intoId: string): Promise<vo
     'select id, customer_id from ball where id = any($1) order by id for update',
     [[id, intoId]],
   )
-  if (id === intoId) throw new ProblemError(409, 'refused', 'These are the same ball.')
-  if (rows.length < 2) throw notFound('One of the two is not there any more.')
-  if (rows[0]!.customerId !== rows[1]!.customerId)
-    throw new ProblemError(409, 'refused', 'These balls belong to two customers. Merge the customers first.')
+  if (id === intoId) throw new ProblemError(409, 'refused', said('refused.sameBall'))
+  if (rows.length < 2) throw notFound('oneOfTwo')
+  if (rows[0]!.customerId !== rows[1]!.customerId) throw new ProblemError(409, 'refused', said('refused.ballsOfTwo'))
   const running = await db.maybeOne(`select id from job where ball_id = $1 and state = 'running'`, [id])
-  if (running) throw new ProblemError(409, 'wrong-state', 'A job on this ball is running. Finish or stop it first.')
+  if (running) throw new ProblemError(409, 'wrong-state', said('refused.jobRuns'))
   await openHistory(db)
   // The same work promised for both is one promise.
   await db.run(

@@ -1,4 +1,12 @@
-import { type BallPhoto, mostPhotoBytes, mostPhotoPixels, mostPhotos, photoTypes } from '@sleetfall/contract'
+import {
+  type BallPhoto,
+  mostPhotoBytes,
+  mostPhotoPixels,
+  mostPhotos,
+  photoTypes,
+  said,
+  wrong,
+} from '@sleetfall/contract'
 import express, { type Request, Router } from 'express'
 import { fileTypeFromBuffer } from 'file-type'
 import { imageSize } from 'image-size'
@@ -42,10 +50,10 @@ export const databasePhotos = (db: Db): PhotoStore => ({
 /** What a file is, by its content and not by what it is called; refused unless it is a photo we show. */
 async function photoType(bytes: unknown): Promise<string> {
   if (!Buffer.isBuffer(bytes) || bytes.length === 0)
-    throw invalidInput([{ path: 'photo', message: 'Photo: a JPEG, PNG or WebP file, up to 10 MB' }])
+    throw invalidInput([{ path: 'photo', said: wrong('photo', 'photoFile') }])
   const found = await fileTypeFromBuffer(bytes)
   if (!found || !(photoTypes as readonly string[]).includes(found.mime))
-    throw invalidInput([{ path: 'photo', message: 'Photo: its content is no JPEG, PNG or WebP picture' }])
+    throw invalidInput([{ path: 'photo', said: wrong('photo', 'photoContent') }])
   return found.mime
 }
 
@@ -56,7 +64,7 @@ function refuseHuge(bytes: Uint8Array): void {
     throw invalidInput([
       {
         path: 'photo',
-        message: `Photo: ${width} × ${height} pixels are too many; at most ${mostPhotoPixels / 1e6} million`,
+        said: wrong('photo', 'tooManyPixels', { width, height, millions: mostPhotoPixels / 1e6 }),
       },
     ])
 }
@@ -64,7 +72,7 @@ function sizeOf(bytes: Uint8Array): { readonly width: number; readonly height: n
   try {
     return imageSize(bytes)
   } catch {
-    throw invalidInput([{ path: 'photo', message: 'Photo: its size cannot be read; the file is damaged' }])
+    throw invalidInput([{ path: 'photo', said: wrong('photo', 'photoDamaged') }])
   }
 }
 
@@ -73,7 +81,7 @@ export function photoRoutes({ database }: Context): Router {
   const photos = databasePhotos(database)
   const existing = async (request: Request) => {
     const ball = await ballById(database, idOf(request))
-    if (!ball) throw notFound('There is no such ball.')
+    if (!ball) throw notFound('ball')
     return ball.id
   }
   router.get('/', async (request, response) => {
@@ -81,7 +89,7 @@ export function photoRoutes({ database }: Context): Router {
   })
   router.get('/:photoId', async (request, response) => {
     const photo = await photos.read(idOf(request), idOf(request, 'photoId'))
-    if (!photo) throw notFound('There is no such photo.')
+    if (!photo) throw notFound('photo')
     // A photo never changes under its id, and is only ever shown as a picture.
     response.set('Cache-Control', 'private, max-age=31536000, immutable').set('X-Content-Type-Options', 'nosniff')
     response.type(photo.contentType).send(photo.bytes)
@@ -99,7 +107,7 @@ export function photoRoutes({ database }: Context): Router {
       const within = databasePhotos(db)
       const known = await within.list(ballId)
       if (known.length >= mostPhotos && !known.some((photo) => photo.id === id))
-        throw new ProblemError(409, 'refused', `A ball keeps at most ${mostPhotos} photos; remove one first.`)
+        throw new ProblemError(409, 'refused', said('refused.mostPhotos', { count: mostPhotos }))
       await within.add({ id, ballId, contentType, bytes, staffId })
       return within.list(ballId)
     })

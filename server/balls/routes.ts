@@ -27,7 +27,7 @@ import { ballById, createBall, listBalls, updateBall } from './store.ts'
 
 async function existing(db: Db, id: string) {
   const ball = await ballById(db, id)
-  if (!ball) throw notFound('There is no such ball.')
+  if (!ball) throw notFound('ball')
   return ball
 }
 

@@ -108,9 +108,7 @@ export function searchBalls(db: Db, text: string): Promise<Found[]> {
     `with named as (select ${columns}, 0 as rank from ball_present ${named.where} limit ${mostFound}),
        others as (select ${columns}, 1 as rank from ball_present ${asked.where} limit ${mostFound})
      select 'ball' as kind, ball_id as id, ball_name as title,
-       customer_name || ' · ' || case place when 'customer' then 'with the customer' when 'bench' then 'on the bench'
-         else concat_ws(' ', 'shelf', nullif(shelf, '')) end as detail,
-       customer_id
+       customer_name, place, shelf, customer_id
      from (select * from named union all select * from others where ball_id not in (select ball_id from named)) as found
      order by rank, ball_name collate "und-x-icu", ball_id limit 6`,
     named.values,

@@ -1,4 +1,4 @@
-import type { Ball, JobDoubts, JobInput } from '@sleetfall/contract'
+import { type Ball, type JobDoubts, type JobInput, said, type Said, wrong } from '@sleetfall/contract'
 import { type WorkDoubt, doubtsOf, refused } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
@@ -23,7 +23,7 @@ async function readsInTrials(db: Db, ball: Ball): Promise<'early' | 'late' | nul
 /** What speaks against a job on a ball, from its record, its bowler and its trials. */
 export async function doubtsAbout(db: Db, question: Question): Promise<JobDoubts> {
   const ball = await ballById(db, question.ballId)
-  if (!ball) throw notFound('There is no such ball.')
+  if (!ball) throw notFound('ball')
   const customer = await customerById(db, ball.customerId)
   const doubts = doubtsOf({
     kind: question.kind,
@@ -38,25 +38,21 @@ export async function doubtsAbout(db: Db, question: Question): Promise<JobDoubts
   return { doubts, refused: doubts.filter((doubt) => refused.includes(doubt)) }
 }
 
-const refusals: Partial<Record<WorkDoubt, string>> = {
-  'polyester-extraction': 'Work: a polyester cover takes up no oil, so there is nothing to extract',
-  'ball-damaged': 'Work: the last look found a crack or a loose insert; mend it and look again first',
+const refusals: Partial<Record<WorkDoubt, Said>> = {
+  'polyester-extraction': wrong('work', 'nothingToExtract'),
+  'ball-damaged': wrong('work', 'damaged'),
 }
 
 /** Refuses what helps nobody, and asks for a reason where something speaks against the work. Returns what a reason overrode. */
 export async function requireSound(db: Db, input: JobInput): Promise<readonly WorkDoubt[]> {
   const { doubts, refused: never } = await doubtsAbout(db, input)
-  if (never.length > 0) throw invalidInput(never.map((doubt) => ({ path: 'kind', message: refusals[doubt] ?? doubt })))
+  if (never.length > 0)
+    throw invalidInput(never.map((doubt) => ({ path: 'kind', said: refusals[doubt] ?? said('refused.workDoubted') })))
   if (doubts.length > 0 && input.overrideReason === '') {
-    throw new ProblemError(
-      409,
-      'needs-reason',
-      'Something speaks against this work. Choose other work, or say why it is right.',
-      {
-        fields: [{ path: 'overrideReason', message: 'Reason: please say why it is right here' }],
-        current: { doubts },
-      },
-    )
+    throw new ProblemError(409, 'needs-reason', said('refused.workDoubted'), {
+      fields: [{ path: 'overrideReason', said: wrong('reason', 'sayWhyRight') }],
+      current: { doubts },
+    })
   }
   return doubts
 }

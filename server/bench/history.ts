@@ -35,7 +35,7 @@ export async function lock(db: Db, job: Job, input: StepDoneInput, staffId: stri
     kind: 'locked',
     happenedAt: new Date(now).toISOString(),
     untilAt,
-    reason: hours === 0 ? 'looked at again, the holes are dry' : 'water in the holes',
+    reason: hours === 0 ? 'holes-dry' : 'holes-wet',
   }
   await appendEvent(db, job.ballId, event, { staffId, jobId: job.id })
 }

@@ -1,4 +1,4 @@
-import { type Job, type JobEdit, type JobInput, abilities, mayAs } from '@sleetfall/contract'
+import { abilities, type Job, type JobEdit, type JobInput, mayAs, said, wrong } from '@sleetfall/contract'
 import { type JobKind, includesCleaning } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { eventById } from '../events/store.ts'
@@ -19,14 +19,14 @@ async function refuseLate(db: Db, { dueOn, eventId }: Pick<JobInput, 'dueOn' | '
     throw invalidInput([
       {
         path: 'dueOn',
-        message: `Due: after ${event.name}, which ends on ${event.endsOn}; give an earlier day or no event`,
+        said: wrong('due', 'afterEvent', { event: event.name, day: event.endsOn }),
       },
     ])
   if (event?.kind === 'tournament' && dueOn >= event.startsOn)
     throw invalidInput([
       {
         path: 'dueOn',
-        message: `Due: ${event.name} begins on ${event.startsOn}; the work has to be done the day before at the latest`,
+        said: wrong('due', 'dayBefore', { event: event.name, day: event.startsOn }),
       },
     ])
 }
@@ -37,9 +37,16 @@ export async function takeJob(db: Db, input: JobInput): Promise<Job | null> {
   const waiting = (await store.openJobKinds(db, [input.ballId])).get(input.ballId) ?? []
   const including = waiting.find((kind) => includesCleaning(kind as JobKind))
   if (input.kind === 'clean' && including)
-    throw new ProblemError(409, 'duplicate', `The ${including} that waits for this ball includes the cleaning.`, {
-      fields: [{ path: 'kind', message: `Work: the ${including} that waits for this ball includes the cleaning` }],
-    })
+    throw new ProblemError(
+      409,
+      'duplicate',
+      said('refused.includesCleaning', { work: said(`works.${including as JobKind}`) }),
+      {
+        fields: [
+          { path: 'kind', said: wrong('work', 'includesCleaning', { work: said(`works.${including as JobKind}`) }) },
+        ],
+      },
+    )
   const overridden = await requireSound(db, input)
   const absorbed = includesCleaning(input.kind) ? await store.withdrawWaiting(db, input.ballId, 'clean') : 0
   const job = await store.createJob(db, input, overridden)
@@ -50,7 +57,7 @@ export async function takeJob(db: Db, input: JobInput): Promise<Job | null> {
 export async function editJob(db: Db, id: string, { version, assignedTo, ...edit }: JobEdit): Promise<Job> {
   const job = await existing(db, id)
   if (job.state !== 'waiting')
-    throw new ProblemError(409, 'wrong-state', 'This job has begun; what it does is not changed any more.', {
+    throw new ProblemError(409, 'wrong-state', said('refused.jobBegun'), {
       current: job,
     })
   await refuseLate(db, edit)

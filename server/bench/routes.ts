@@ -33,7 +33,7 @@ export function benchRoutes(context: Context): Router {
   })
   router.get('/jobs/:id', async (request, response) => {
     const job = await jobById(database, idOf(request))
-    if (!job) throw notFound('There is no such job.')
+    if (!job) throw notFound('job')
     response.json(job)
   })
   /** Who may be given work. */

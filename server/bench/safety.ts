@@ -1,4 +1,4 @@
-import type { Job, JobStep, StepDoneInput } from '@sleetfall/contract'
+import { type Job, type JobStep, said, type Said, type StepDoneInput, wrong } from '@sleetfall/contract'
 import {
   type StepFacts,
   type StepProblem,
@@ -26,22 +26,19 @@ export const factsOf = (step: JobStep): StepFacts => {
 }
 
 /** Field and sentence of each question that a step leaves open. */
-const questions: Readonly<Record<StepProblem, readonly [path: string, message: string]>> = {
-  finding: ['finding', `Finding: one of ${findings.join(', ')}`],
-  wet: ['wet', 'Holes: dry, damp or wet'],
-  holes: ['ticks', 'Holes: tape and tick each one first, also one that is not there'],
-  drying: ['earlyReason', 'Reason: the holes are still drying; say why the ball goes on before its time'],
-  'not-measured': ['water', 'Water: measure it first; the ball goes in only when it is right'],
-  'measured-long-ago': ['water', 'Water: the last reading is over five minutes old; measure again'],
-  'too-warm': ['water', `Water: over ${soakWater.highC} °C; add cold water and measure again`],
-  'cooler-reason': [
-    'coolerReason',
-    `Reason: the water is under ${soakWater.lowC} °C; say why the ball goes in all the same`,
-  ],
-  minutes: ['minutesDone', 'Minutes in the water: the time is not over; say how long the ball really lay in it'],
-  'minutes-too-many': ['minutesDone', 'Minutes in the water: no more than the step has'],
-  sides: ['sidesDone', 'Sides done: some are missing by the counter; say how many were really done'],
-  'sides-too-many': ['sidesDone', 'Sides done: no more than the recipe has'],
+const questions: Readonly<Record<StepProblem, readonly [path: string, said: Said]>> = {
+  finding: ['finding', wrong('finding', 'oneOf', { values: findings.join(', ') })],
+  wet: ['wet', wrong('holes', 'wetness')],
+  holes: ['ticks', wrong('holes', 'tapeEach')],
+  drying: ['earlyReason', wrong('reason', 'stillDrying')],
+  'not-measured': ['water', wrong('water', 'measureFirst')],
+  'measured-long-ago': ['water', wrong('water', 'measureAgain')],
+  'too-warm': ['water', wrong('water', 'tooWarm', { limit: soakWater.highC })],
+  'cooler-reason': ['coolerReason', wrong('reason', 'coolerWater', { limit: soakWater.lowC })],
+  minutes: ['minutesDone', wrong('minutesInTheWater', 'notOver')],
+  'minutes-too-many': ['minutesDone', wrong('minutesInTheWater', 'noMoreThanStep')],
+  sides: ['sidesDone', wrong('sidesDone', 'sidesMissing')],
+  'sides-too-many': ['sidesDone', wrong('sidesDone', 'noMoreThanRecipe')],
 }
 
 /** Holes that still dry keep the ball. */
@@ -59,12 +56,7 @@ export async function refuseUnsafe(
   const lastWater = readings.at(-1) ?? null
   const own = readings.filter((one) => one.position === step.position).at(-1)
   if (own && waterState(own.temperatureC) === 'stop')
-    throw new ProblemError(
-      409,
-      'hard-stop',
-      `The water is over ${soakWater.stopC} °C. Take the ball and your hands away, let it cool and measure again.`,
-      { current: job },
-    )
+    throw new ProblemError(409, 'hard-stop', said('refused.waterTooHot', { limit: soakWater.stopC }), { current: job })
   const open = openQuestions(factsOf(step), input, {
     nowMs,
     nextKey: nextKeyOf(job, step, input),
@@ -74,8 +66,8 @@ export async function refuseUnsafe(
   if (open.length > 0)
     throw invalidInput(
       open.map((problem) => {
-        const [path, message] = questions[problem]
-        return { path, message }
+        const [path, what] = questions[problem]
+        return { path, said: what }
       }),
     )
 }
@@ -87,13 +79,13 @@ const nextKeyOf = (job: Job, step: JobStep, input: Pick<StepDoneInput, 'finding'
 /** What asks whether the rest is safe is not left out, nor is the step before water that nobody measured. */
 export async function refuseSkip(db: Db, job: Job, step: JobStep): Promise<void> {
   if (neverSkipped.includes(step.key) || (step.key === 'dry' && dries(job)))
-    throw new ProblemError(409, 'refused', 'This step is not left out: what it asks decides whether the rest is safe.')
+    throw new ProblemError(409, 'refused', said('refused.stepNeeded'))
   const next = job.procedure[step.position + 1]
   const gate =
     next && gatedSteps.includes(next.key)
       ? waterGate((await store.readingsOf(db, job.id)).at(-1) ?? null, Date.now(), undefined)
       : null
-  if (gate) throw new ProblemError(409, 'refused', `${questions[gate][1]}.`)
+  if (gate) throw new ProblemError(409, 'refused', questions[gate][1])
 }
 
 /** Goes on after a pause; after a hard stop only once the water was measured cooler. */
@@ -101,11 +93,7 @@ export async function resumeJob(db: Db, id: string, version: number): Promise<Jo
   const job = await existing(db, id)
   const last = job.water.at(-1)
   if (job.pausedReason === overTemperature && (!last || waterState(last.temperatureC) === 'stop'))
-    throw new ProblemError(
-      409,
-      'hard-stop',
-      `Measure again: the job goes on once the water is under ${soakWater.stopC} °C.`,
-    )
+    throw new ProblemError(409, 'hard-stop', said('refused.measureCooler', { limit: soakWater.stopC }))
   if (!(await store.resumeJob(db, id, version))) throw stateProblem(await existing(db, id))
   return existing(db, id)
 }

@@ -1,4 +1,4 @@
-import type { Job } from '@sleetfall/contract'
+import { type Job, said } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { ProblemError, notFound, versionConflict } from '../http/errors.ts'
 import * as store from './store.ts'
@@ -6,19 +6,18 @@ import * as store from './store.ts'
 /** A job that has to be there. */
 export async function existing(db: Db, id: string): Promise<Job> {
   const job = await store.jobById(db, id)
-  if (!job) throw notFound('There is no such job.')
+  if (!job) throw notFound('job')
   return job
 }
 
 /** Why a job cannot go on from the state it is in, as seen after a failed change. */
 export function stateProblem(job: Job): ProblemError {
   if (job.state === 'done')
-    return new ProblemError(409, 'already-done', 'This job was finished already; nothing was written twice.', {
+    return new ProblemError(409, 'already-done', said('refused.jobFinished'), {
       current: job,
     })
   if (job.state === 'cancelled')
-    return new ProblemError(409, 'wrong-state', 'This job was cancelled.', { current: job })
-  if (job.pausedAt !== null)
-    return new ProblemError(409, 'wrong-state', 'This job is paused. Go on with it first.', { current: job })
+    return new ProblemError(409, 'wrong-state', said('refused.jobCancelled'), { current: job })
+  if (job.pausedAt !== null) return new ProblemError(409, 'wrong-state', said('refused.jobPaused'), { current: job })
   return versionConflict(job)
 }

@@ -1,4 +1,4 @@
-import type { Job, JobStep, StepDoneInput } from '@sleetfall/contract'
+import { type Job, type JobStep, said, type StepDoneInput } from '@sleetfall/contract'
 import { drawingSteps, minutesInWater, sidesMissing } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { ProblemError } from '../http/errors.ts'
@@ -13,7 +13,11 @@ import * as store from './store.ts'
 export async function begin(db: Db, job: Job, position: number): Promise<void> {
   const step = job.procedure[position]!
   if (await store.beginStep(db, job.id, step)) return
-  throw new ProblemError(409, 'wrong-state', `Every ${step.station} is busy. Finish the ball that is on it first.`)
+  throw new ProblemError(
+    409,
+    'wrong-state',
+    said('refused.stationsBusy', { station: said(`stations.${step.station}`) }),
+  )
 }
 
 /** Ends the current step and begins the next; the last one finishes the job and writes the ball's history. */
@@ -28,7 +32,7 @@ export async function stepDone(
   const job = await existing(db, id)
   const step = job.procedure[position]
   if (!step || step.startedAt === null || step.doneAt !== null) {
-    throw new ProblemError(409, 'already-done', 'This step is not the current one; it may have been done already.', {
+    throw new ProblemError(409, 'already-done', said('refused.stepDone'), {
       current: job,
     })
   }
@@ -73,7 +77,7 @@ export async function skipStep(
   const job = await existing(db, id)
   const step = job.procedure[position]
   if (!step || step.startedAt === null || step.doneAt !== null)
-    throw new ProblemError(409, 'already-done', 'This step is not the current one.', { current: job })
+    throw new ProblemError(409, 'already-done', said('refused.stepNotCurrent'), { current: job })
   await refuseSkip(db, job, step)
   await store.skipStep(db, id, position, staffId, input.reason)
   await begin(db, job, position + 1)
@@ -92,7 +96,7 @@ export async function stepBack(db: Db, id: string, version: number): Promise<Job
   if (!(await store.claimJob(db, id, version))) throw stateProblem(await existing(db, id))
   const job = await existing(db, id)
   const lastDone = job.procedure.filter((step) => step.doneAt !== null).at(-1)
-  if (!lastDone) throw new ProblemError(409, 'wrong-state', 'This is the first step already.')
+  if (!lastDone) throw new ProblemError(409, 'wrong-state', said('refused.firstStep'))
   for (const step of job.procedure.slice(lastDone.position))
     if (typeof step.measured['padId'] === 'string') await unusePad(db, step.measured['padId'])
   await store.reopenStep(db, id, lastDone.position)

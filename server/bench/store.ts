@@ -343,7 +343,7 @@ export function searchJobs(db: Db, text: string): Promise<Found[]> {
     .and(`j.state in ('waiting', 'running')`)
     .words(text, `concat_ws(' ', '', b.name, b.customer_name, j.kind)`)
   return db.many(
-    `select 'job' as kind, j.id, b.name as title, j.kind || ' · ' || b.customer_name || ' · due ' || j.due_on as detail, b.customer_id
+    `select 'job' as kind, j.id, b.name as title, j.kind as work, b.customer_name, j.due_on, b.customer_id
      from job j join ball_label b on b.id = j.ball_id ${asked.where} order by j.due_on limit 4`,
     asked.values,
   )

@@ -64,7 +64,7 @@ function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek
 /** Coverage of a customer's balls on what lies ahead, with the cheapest fixes and the promise each could be given. */
 export async function coverageOf(db: Db, customerId: string): Promise<CoverageView> {
   const customer = await customerById(db, customerId)
-  if (!customer) throw notFound('There is no such customer.')
+  if (!customer) throw notFound('customer')
   const [balls, events, evidence, constants] = [
     (await ballsOf(db, customerId)).filter((ball) => ball.retiredOn === null),
     await eventsAhead(db, [customerId]),

@@ -1,18 +1,18 @@
-import type { Dependents } from '@sleetfall/contract'
+import { type Dependents, said, type UseName } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { type Hanging, deleteRow, dependentsOf, openHistory, refuseBlocked, setRetired } from '../http/mending.ts'
 import { settleMine } from '../present/settle.ts'
 import { customerById } from './store.ts'
 
-const hangs = (name: string, table: string): Hanging => ({ name, table, column: 'customer_id' })
-const owned = [hangs('balls', 'ball'), hangs('trials', 'trial'), hangs('kept predictions', 'prediction')]
+const hangs = (name: UseName, table: string): Hanging => ({ name, table, column: 'customer_id' })
+const owned = [hangs('balls', 'ball'), hangs('trials', 'trial'), hangs('predictions', 'prediction')]
 const small = [
-  hangs('event entries', 'event_entry'),
-  hangs('grip sheets', 'grip_sheet'),
+  hangs('entries', 'event_entry'),
+  hangs('gripSheets', 'grip_sheet'),
   hangs('reminders', 'outbox_message'),
   hangs('links', 'upkeep_link'),
-  hangs('choices of a school', 'upkeep_policy'),
+  hangs('schools', 'upkeep_policy'),
 ]
 
 export const customerDependents = (db: Db, id: string): Promise<Dependents> =>
@@ -20,7 +20,7 @@ export const customerDependents = (db: Db, id: string): Promise<Dependents> =>
 
 /** Deletes a customer without balls and trials; what else is theirs goes with them. */
 export async function deleteCustomer(db: Db, id: string): Promise<void> {
-  refuseBlocked(await customerDependents(db, id), 'Merge this customer with another one, or retire them.')
+  refuseBlocked(await customerDependents(db, id), 'mergeCustomer')
   await openHistory(db)
   for (const { table } of small) await db.run(`delete from ${table} where customer_id = $1`, [id])
   await deleteRow(db, 'customer', id)
@@ -47,8 +47,8 @@ export async function retireCustomer(
 /** Gives everything of a customer to another one, then deletes the first. The other's record stays as it is. */
 export async function mergeCustomers(db: Db, id: string, intoId: string): Promise<void> {
   const [from, into] = [await customerById(db, id), await customerById(db, intoId)]
-  if (!from || !into) throw notFound('One of the two is not there any more.')
-  if (id === intoId) throw new ProblemError(409, 'refused', 'These are the same customer.')
+  if (!from || !into) throw notFound('oneOfTwo')
+  if (id === intoId) throw new ProblemError(409, 'refused', said('refused.sameCustomer'))
   await openHistory(db)
   // What both have once stays the other's.
   await db.run(

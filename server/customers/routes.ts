@@ -16,7 +16,7 @@ export function customerRoutes(context: Context): Router {
   })
   router.get('/:id', async (request, response) => {
     const customer = await customerById(database, idOf(request))
-    if (!customer) throw notFound('There is no such customer.')
+    if (!customer) throw notFound('customer')
     response.json(customer)
   })
   /** The balls of one customer, retired ones too. */

@@ -1,4 +1,11 @@
-import type { Customer, CustomerInput, CustomerQuestion, Found, Page } from '@sleetfall/contract'
+import {
+  type Customer,
+  type CustomerInput,
+  type CustomerQuestion,
+  type Found,
+  type Page,
+  said,
+} from '@sleetfall/contract'
 import { dominance, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, part } from '../database/page.ts'
@@ -63,7 +70,7 @@ async function refuseDuplicate(db: Db, input: CustomerInput): Promise<void> {
     [input.name, input.distinction, input.id],
   )
   if (!same) return
-  const message = `There is a customer called ${same.name} already. If this is somebody else, say how to tell them apart.`
+  const message = said('refused.sameName', { name: same.name })
   throw duplicate('distinction', message, withStyle(same))
 }
 
@@ -83,8 +90,7 @@ export function searchCustomers(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().and('c.retired_on is null').words(text, words)
   return db.many(
     `select 'customer' as kind, id, name as title,
-       concat_ws(' · ', case hand when 'left' then 'left-hander' else 'right-hander' end, nullif(distinction, '')) as detail,
-       id as customer_id
+       hand, distinction, id as customer_id
      from (select * from customer c ${asked.where} limit ${mostFound}) as found order by name collate "und-x-icu", distinction, id limit 6`,
     asked.values,
   )

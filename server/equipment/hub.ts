@@ -1,4 +1,4 @@
-import type { BathState, Device, DeviceKind } from '@sleetfall/contract'
+import { type BathState, type Device, type DeviceKind, said } from '@sleetfall/contract'
 import { EventSource } from 'eventsource'
 import { ProblemError } from '../http/errors.ts'
 
@@ -83,5 +83,4 @@ export function openDevices(address: string | undefined): DeviceHub {
   }
 }
 
-const unreachable = () =>
-  new ProblemError(503, 'unavailable', 'The device does not answer. Check that it is on, or type the reading by hand.')
+const unreachable = () => new ProblemError(503, 'unavailable', said('refused.deviceSilent'))

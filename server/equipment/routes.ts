@@ -1,11 +1,12 @@
 import {
+  bathSettingsSchema,
   type BathState,
   type Device,
   type DeviceKind,
-  type ScanReading,
-  bathSettingsSchema,
   deviceKinds,
   deviceSettingsSchema,
+  said,
+  type ScanReading,
   scanRequestSchema,
 } from '@sleetfall/contract'
 import { Router } from 'express'
@@ -28,11 +29,7 @@ export function deviceRoutes(context: Context): Router {
   }
   async function requireConnected(kind: DeviceKind): Promise<void> {
     if ((await listDevices(database)).some((one) => one.kind === kind && one.connected)) return
-    throw new ProblemError(
-      409,
-      'wrong-state',
-      'This device is not connected. Connect it under Shop → Devices, or type the reading.',
-    )
+    throw new ProblemError(409, 'wrong-state', said('refused.deviceNotConnected'))
   }
 
   router.get('/', async (_request, response) => {
@@ -45,7 +42,7 @@ export function deviceRoutes(context: Context): Router {
       deviceSettingsSchema,
       async ({ db, input, request }) => {
         const kind = String(request.params['kind']) as DeviceKind
-        if (!deviceKinds.includes(kind)) throw notFound('There is no such device.')
+        if (!deviceKinds.includes(kind)) throw notFound('device')
         await setDevice(db, kind, input)
         if (input.connected) await devices.command('PUT', `/${kind}`, { noise: input.noise })
         devices.follow(await listDevices(db))
@@ -75,7 +72,7 @@ export function deviceRoutes(context: Context): Router {
     await requireConnected('scanner')
     const { ballId, spot } = checked(scanRequestSchema, request.body)
     const ball = await ballById(database, ballId)
-    if (!ball) throw notFound('There is no such ball.')
+    if (!ball) throw notFound('ball')
     const { id, cover, factoryGrit = null, gamesBefore } = ball
     const history = asSurfaceEvents(await standingEvents(database, [id]))
     await devices.command('POST', '/scanner/place', { id, cover, factoryGrit, gamesBefore, history })

@@ -14,18 +14,18 @@ export function eventRoutes(context: Context): Router {
   })
   router.get('/:id', async (request, response) => {
     const event = await eventById(context.database, idOf(request))
-    if (!event) throw notFound('There is no such event.')
+    if (!event) throw notFound('event')
     response.json(event)
   })
   router.get('/:id/entrants', async (request, response) => {
     const event = await eventById(context.database, idOf(request))
-    if (!event) throw notFound('There is no such event.')
+    if (!event) throw notFound('event')
     response.json(await customersByIds(context.database, event.customerIds))
   })
   /** The balls of those who are entered, for logging a night. */
   router.get('/:id/balls', async (request, response) => {
     const event = await eventById(context.database, idOf(request))
-    if (!event) throw notFound('There is no such event.')
+    if (!event) throw notFound('event')
     response.json(await ballsOfCustomers(context.database, event.customerIds))
   })
   router.post(

@@ -150,7 +150,7 @@ export const eventDependents = (db: Db, id: string) =>
     blocks: [],
     goes: [
       { name: 'entrants', table: 'event_entry', column: 'event_id' },
-      { name: 'jobs that name it', table: 'job', column: 'event_id', where: `state in ('waiting', 'running')` },
+      { name: 'jobs', table: 'job', column: 'event_id', where: `state in ('waiting', 'running')` },
     ],
   })
 export const deleteEvent = (db: Db, id: string) => deleteRow(db, 'event', id)
@@ -158,7 +158,7 @@ export const deleteEvent = (db: Db, id: string) => deleteRow(db, 'event', id)
 export function searchEvents(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().words(text, words)
   return db.many(
-    `select 'event' as kind, id, name as title, kind || ' from ' || starts_on as detail, null as customer_id
+    `select 'event' as kind, id, name as title, e.kind as what, starts_on, null as customer_id
      from event e ${asked.where} order by starts_on desc limit 4`,
     asked.values,
   )

@@ -1,11 +1,12 @@
-import type {
-  GripSheet,
-  GripSheetInput,
-  NamedLayout,
-  NamedLayoutInput,
-  StockBall,
-  StockBallInput,
-  StockImported,
+import {
+  type GripSheet,
+  type GripSheetInput,
+  type NamedLayout,
+  type NamedLayoutInput,
+  type StockBall,
+  type StockBallInput,
+  type StockImported,
+  wrong,
 } from '@sleetfall/contract'
 import { randomUUID } from 'node:crypto'
 import type { Db } from '../database/db.ts'
@@ -21,7 +22,7 @@ export const listLayouts = (db: Db) =>
 
 async function refuseTakenLayout(db: Db, { id, name }: NamedLayoutInput): Promise<void> {
   const same = await db.maybeOne('select id from named_layout where lower(name) = lower($1) and id <> $2', [name, id])
-  if (same) throw duplicate('name', `Layout name: there is a layout called ${name} already`)
+  if (same) throw duplicate('name', wrong('layoutName', 'called', { name }))
 }
 
 export async function createLayout(db: Db, input: NamedLayoutInput): Promise<NamedLayout | null> {
@@ -62,7 +63,7 @@ async function refuseTakenStock(db: Db, id: string, { name, weightLb }: StockBal
     'select id from stock_ball where lower(name) = lower($1) and coalesce(weight_lb, 0) = coalesce($2, 0) and id <> $3',
     [name, weightLb ?? null, id],
   )
-  if (same) throw duplicate('name', `Name: ${name} is in the list already with this weight`)
+  if (same) throw duplicate('name', wrong('name', 'calledWithWeight', { name }))
 }
 export async function updateStock(
   db: Db,

@@ -1,4 +1,4 @@
-import { type Ability, type Role, abilities, mayAs } from '@sleetfall/contract'
+import { abilities, type Ability, mayAs, type Role, said } from '@sleetfall/contract'
 import type { RequestHandler } from 'express'
 import { signedIn } from './context.ts'
 import { ProblemError, notFound } from './errors.ts'
@@ -148,7 +148,7 @@ export const admit: RequestHandler = (request, _response, next) => {
   const { role } = signedIn(request)
   const method = request.method === 'HEAD' ? 'GET' : request.method
   const matching = rules.filter((rule) => rule.method === method && rule.pattern.test(request.path))
-  if (matching.length === 0) throw notFound('There is nothing at this address.')
+  if (matching.length === 0) throw notFound('address')
   // Of a general and a special rule the stricter one counts.
   if (matching.some((rule) => !mayAs(role, rule.least))) throw notAllowed(role)
   next()
@@ -158,5 +158,5 @@ export const notAllowed = (role: Role) =>
   new ProblemError(
     403,
     'not-allowed',
-    role === 'counter' ? 'This needs a technician. Ask one, or sign in as one.' : 'Only the owner may change this.',
+    role === 'counter' ? said('refused.needsTechnician') : said('refused.needsOwner'),
   )

@@ -1,10 +1,10 @@
-import type { Role } from '@sleetfall/contract'
+import { type Role, said } from '@sleetfall/contract'
 import type { WorkPool } from '@sleetfall/core'
 import type { Request } from 'express'
 import 'express-session'
 import type { Database } from '../database/db.ts'
 import type { DeviceHub } from '../equipment/hub.ts'
-import { ProblemError } from './errors.ts'
+import { ProblemError, notFound } from './errors.ts'
 
 /** What routes are given. */
 export interface Context {
@@ -32,7 +32,7 @@ export const setMember = (request: Request, member: SignedIn) => void members.se
 /** The staff member of a request, as they stand now; everything below `/api` but sign-in needs one. */
 export function signedIn(request: Request): SignedIn {
   const member = members.get(request)
-  if (!member) throw new ProblemError(401, 'not-signed-in', 'Please sign in again; nothing you typed is lost.')
+  if (!member) throw new ProblemError(401, 'not-signed-in', said('refused.signInAgain'))
   return member
 }
 
@@ -41,13 +41,13 @@ const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 /** A path parameter that is a record's id. */
 export function idOf(request: Request, name = 'id'): string {
   const value = String(request.params[name])
-  if (!uuid.test(value)) throw new ProblemError(404, 'not-found', 'There is no such record.')
+  if (!uuid.test(value)) throw notFound('record')
   return value
 }
 
 /** A path parameter that counts the steps of a job. */
 export function positionOf(request: Request): number {
   const value = String(request.params['position'])
-  if (!/^\d{1,3}$/.test(value)) throw new ProblemError(404, 'not-found', 'There is no such step.')
+  if (!/^\d{1,3}$/.test(value)) throw notFound('step')
   return Number(value)
 }

@@ -1,24 +1,28 @@
-import type { FieldProblem, ProblemCode } from '@sleetfall/contract'
+import { english } from '@sleetfall/contract/english'
+import { type FieldProblem, type ProblemCode, said, type Said, type words } from '@sleetfall/contract'
+
+type MissingName = keyof typeof words.missing
 
 /** An expected failure of a request, turned into a problem+json body. */
 export class ProblemError extends Error {
   constructor(
     readonly status: number,
     readonly code: ProblemCode,
-    readonly detail: string,
+    readonly said: Said,
     readonly extra: { readonly fields?: readonly FieldProblem[]; readonly current?: unknown } = {},
   ) {
-    super(detail)
+    super(english(said))
   }
 }
 
-export const notFound = (detail = 'This record does not exist any more.') => new ProblemError(404, 'not-found', detail)
+export const notFound = (what: MissingName = 'recordAnyMore') =>
+  new ProblemError(404, 'not-found', said(`missing.${what}`))
 
 export const versionConflict = (current: unknown) =>
-  new ProblemError(409, 'version-conflict', 'Somebody else changed this record while you were editing it.', { current })
+  new ProblemError(409, 'version-conflict', said('refused.changedMeanwhile'), { current })
 
 export const invalidInput = (fields: readonly FieldProblem[]) =>
-  new ProblemError(422, 'invalid-input', 'Some fields need another look.', { fields })
+  new ProblemError(422, 'invalid-input', said('refused.fieldsWrong'), { fields })
 
-export const duplicate = (path: string, message: string, current?: unknown) =>
-  new ProblemError(409, 'duplicate', message, { fields: [{ path, message }], current })
+export const duplicate = (path: string, what: Said, current?: unknown) =>
+  new ProblemError(409, 'duplicate', what, { fields: [{ path, said: what }], current })

@@ -1,3 +1,4 @@
+import type { Said } from '@sleetfall/contract'
 import type { Request, RequestHandler } from 'express'
 import ipaddr from 'ipaddr.js'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
@@ -14,13 +15,13 @@ interface Limit {
   /** What went well does not count: only failed guesses do. */
   readonly onlyFailures?: boolean
   /** What it says to who is not let through. */
-  readonly message: string
+  readonly said: Said
 }
 
 /** Lets a key through so many times in a window, counted in PostgreSQL, so that several server processes share the counters. */
 export function limiter(
   database: Database,
-  { what, times, windowMs, keyOf, onlyFailures, message }: Limit,
+  { what, times, windowMs, keyOf, onlyFailures, said }: Limit,
 ): RequestHandler {
   const counted = new RateLimiterPostgres({
     storeClient: database.pool,
@@ -37,7 +38,7 @@ export function limiter(
     const state = await counted.consume(key).catch((refused: unknown) => {
       if (!(refused instanceof RateLimiterRes)) throw refused
       response.set('Retry-After', String(Math.ceil(refused.msBeforeNext / 1000)))
-      throw new ProblemError(429, 'too-many-attempts', message)
+      throw new ProblemError(429, 'too-many-attempts', said)
     })
     response.set('RateLimit-Limit', String(times)).set('RateLimit-Remaining', String(state.remainingPoints))
     if (onlyFailures)

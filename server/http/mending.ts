@@ -1,19 +1,21 @@
-import type { Dependents } from '@sleetfall/contract'
+import { type Dependents, type UseName, said, type words } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { ProblemError, notFound } from './errors.ts'
 
 /** Table, column and words of something that hangs on a record. */
 export interface Hanging {
-  readonly name: string
+  readonly name: UseName
   readonly table: string
   readonly column: string
   /** Narrows the rows that count. */
   readonly where?: string
 }
 
+type Instead = keyof typeof words.instead
+
 /** Counts what hangs on a record; zeros are left out. */
-async function countOf(db: Db, id: string, hangings: readonly Hanging[]): Promise<Record<string, number>> {
-  const counts: Record<string, number> = {}
+async function countOf(db: Db, id: string, hangings: readonly Hanging[]): Promise<Dependents['blocks']> {
+  const counts: Partial<Record<UseName, number>> = {}
   for (const { name, table, column, where } of hangings) {
     const { count } = await db.one<{ count: number }>(
       `select count(*)::int as count from ${table} where ${column} = $1${where ? ` and ${where}` : ''}`,
@@ -31,9 +33,10 @@ export const dependentsOf = async (
 ): Promise<Dependents> => ({ blocks: await countOf(db, id, of.blocks), goes: await countOf(db, id, of.goes) })
 
 /** Refuses to delete what others hang on, naming them. */
-export function refuseBlocked({ blocks }: Dependents, instead: string): void {
-  const named = Object.entries(blocks).map(([name, count]) => `${count} ${name}`)
-  if (named.length > 0) throw new ProblemError(409, 'in-use', `Still used by ${named.join(', ')}. ${instead}`)
+export function refuseBlocked({ blocks }: Dependents, instead: Instead): void {
+  const uses = Object.entries(blocks).map(([name, count]) => said(`uses.${name as UseName}`, { count }))
+  if (uses.length > 0)
+    throw new ProblemError(409, 'in-use', said('refused.stillUsed', { uses, instead: said(`instead.${instead}`) }))
 }
 
 /** Lets history be moved or deleted for the rest of this transaction. */
@@ -54,7 +57,7 @@ export async function setRetired(
   const current = await conflict()
   throw current === null
     ? notFound()
-    : new ProblemError(409, 'version-conflict', 'Somebody else changed this record meanwhile.', { current })
+    : new ProblemError(409, 'version-conflict', said('refused.changedMeanwhile'), { current })
 }
 
 export const deleteRow = async (db: Db, table: string, id: string) => {

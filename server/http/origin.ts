@@ -1,3 +1,4 @@
+import { said } from '@sleetfall/contract'
 import type { RequestHandler } from 'express'
 import { ProblemError } from './errors.ts'
 
@@ -8,5 +9,5 @@ export const sameOrigin: RequestHandler = (request, _response, next) => {
   if (safeMethods.includes(request.method)) return next()
   const origin = request.get('Origin')
   if (origin !== undefined && URL.canParse(origin) && new URL(origin).host === request.get('Host')) return next()
-  throw new ProblemError(403, 'wrong-origin', 'This request does not come from a page of this server.')
+  throw new ProblemError(403, 'wrong-origin', said('refused.wrongOrigin'))
 }

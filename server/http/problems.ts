@@ -1,5 +1,6 @@
-import type { Problem } from '@sleetfall/contract'
+import { type Problem, said, type Said } from '@sleetfall/contract'
 import type { ErrorRequestHandler, RequestHandler } from 'express'
+import { english } from '@sleetfall/contract/english'
 import {
   checkViolation,
   foreignKeyViolation,
@@ -15,58 +16,49 @@ function fromDatabase(error: { code?: string; constraint?: string }): ProblemErr
   switch (error.code) {
     case uniqueViolation:
       if (error.constraint === 'station_takes_one') {
-        return new ProblemError(409, 'wrong-state', 'The station was taken a moment ago. Wait for it or use another.')
+        return new ProblemError(409, 'wrong-state', said('refused.stationTaken'))
       }
       if (error.constraint === 'job_running_per_ball') {
-        return new ProblemError(
-          409,
-          'wrong-state',
-          'Another job on this ball is running. Finish or cancel that one first.',
-        )
+        return new ProblemError(409, 'wrong-state', said('refused.otherJobRuns'))
       }
       if (error.constraint === 'job_open_per_ball_and_kind') {
-        return new ProblemError(
-          409,
-          'duplicate',
-          'This work is on the bench for this ball already. Open that job instead.',
-        )
+        return new ProblemError(409, 'duplicate', said('refused.jobOpen'))
       }
       if (error.constraint === 'ball_event_withdraws_key') {
-        return new ProblemError(409, 'already-done', 'This record was taken back already.')
+        return new ProblemError(409, 'already-done', said('refused.takenBack'))
       }
-      return new ProblemError(409, 'duplicate', 'There is such a record already.')
+      return new ProblemError(409, 'duplicate', said('refused.exists'))
     case foreignKeyViolation:
-      return new ProblemError(409, 'in-use', 'Something that this record refers to is missing, or it is still in use.')
+      return new ProblemError(409, 'in-use', said('refused.tied'))
     case restrictViolation:
-      return new ProblemError(409, 'refused', 'History is not changed; record a correction instead.')
+      return new ProblemError(409, 'refused', said('refused.historyStays'))
     case checkViolation:
       return new ProblemError(
         422,
         'invalid-input',
-        `A value lies outside its allowed range (${error.constraint ?? ''}).`,
+        said('refused.outsideRange', { constraint: error.constraint ?? '' }),
       )
     default:
       break
   }
   // What is left of data exceptions and broken constraints is the input's fault (PostgreSQL manual, appendix A).
-  if (error.code?.startsWith('22'))
-    return new ProblemError(422, 'invalid-input', 'A value cannot be stored as it is. Check dates, figures and signs.')
-  if (error.code?.startsWith('23')) return new ProblemError(409, 'refused', 'This does not fit what is stored already.')
+  if (error.code?.startsWith('22')) return new ProblemError(422, 'invalid-input', said('refused.unstorable'))
+  if (error.code?.startsWith('23')) return new ProblemError(409, 'refused', said('refused.doesNotFit'))
   return null
 }
 
 /** Statuses that reading a request can end with, in words. */
-const unreadable: Readonly<Record<number, string>> = {
-  400: 'The request could not be read.',
-  404: 'There is nothing at this address.',
-  413: 'The request is too large.',
-  415: 'The request is packed or written in a way that is not read here.',
+const unreadable: Readonly<Record<number, Said>> = {
+  400: said('refused.unreadable'),
+  404: said('missing.address'),
+  413: said('refused.tooLarge'),
+  415: said('refused.packedOtherwise'),
 }
 
 function asProblem(error: unknown): ProblemError | null {
   if (error instanceof ProblemError) return error
-  if (isBusy(error)) return new ProblemError(503, 'busy', 'The server is busy; it is tried again.')
-  if (isAway(error)) return new ProblemError(503, 'unavailable', 'The database is not answering; it is tried again.')
+  if (isBusy(error)) return new ProblemError(503, 'busy', said('refused.busy'))
+  if (isAway(error)) return new ProblemError(503, 'unavailable', said('refused.databaseAway'))
   const known = fromDatabase(error as { code?: string })
   if (known) return known
   const { status } = error as { status?: number }
@@ -79,21 +71,23 @@ function asProblem(error: unknown): ProblemError | null {
 }
 
 export const unknownRoute: RequestHandler = () => {
-  throw notFound('There is nothing at this address.')
+  throw notFound('address')
 }
 
 export const sendProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {
   const known = asProblem(error)
   if (!known || known.status >= 500) request.log.error({ err: error }, 'request failed')
-  const problem = known ?? new ProblemError(500, 'internal', 'Something went wrong on the server. Nothing was saved.')
+  const problem = known ?? new ProblemError(500, 'internal', said('refused.internal'))
   const body: Problem = {
     type: `urn:sleetfall:problem:${problem.code}`,
     title: problem.code.replaceAll('-', ' '),
     status: problem.status,
     code: problem.code,
-    detail: problem.detail,
+    said: problem.said,
+    detail: problem.message,
     requestId: String(request.id),
-    ...problem.extra,
+    current: problem.extra.current,
+    fields: problem.extra.fields?.map((field) => ({ ...field, message: english(field.said) })),
   }
   if (problem.status === 503) response.set('Retry-After', '2')
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(body))

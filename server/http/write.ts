@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { check } from '@sleetfall/contract'
+import { check, said } from '@sleetfall/contract'
 import type { Request, RequestHandler } from 'express'
 import { type AnySchema, type InferType, object } from 'yup'
 import type { Db } from '../database/db.ts'
@@ -41,7 +41,7 @@ export function write<S extends AnySchema>(
   return async (request, response) => {
     const user = signedIn(request)
     const id = request.get('X-Write-Id') ?? ''
-    if (!uuid.test(id)) throw new ProblemError(400, 'invalid-input', 'X-Write-Id: a client-made UUID is missing.')
+    if (!uuid.test(id)) throw new ProblemError(400, 'invalid-input', said('refused.writeIdMissing'))
     const input = checked(schema, request.body)
     const mark = [user.id, request.method, request.originalUrl, fingerprint(request.body)]
     const answer = await database.transaction(async (db) => {
@@ -55,8 +55,8 @@ export function write<S extends AnySchema>(
         'select 1 from write_request where id = $1 and staff_id = $2 and method = $3 and path = $4 and body_sha256 = $5',
         [id, ...mark],
       )
-      if (!same) throw new ProblemError(409, 'refused', 'X-Write-Id was used for another request.')
-      if (!again) throw new ProblemError(409, 'already-done', 'This was saved before. Load the page again to see it.')
+      if (!same) throw new ProblemError(409, 'refused', said('refused.writeIdOther'))
+      if (!again) throw new ProblemError(409, 'already-done', said('refused.savedBefore'))
       return again(one)
     })
     if (answer === null || answer === undefined) response.status(204).end()

@@ -1,4 +1,4 @@
-import { type Prediction, type PredictionInput, predictionSchema } from '@sleetfall/contract'
+import { type Prediction, type PredictionInput, predictionSchema, wrong } from '@sleetfall/contract'
 import { Router } from 'express'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
@@ -20,9 +20,9 @@ const predictionById = (db: Db, id: string) => db.maybeOne<Prediction>(`${select
 
 export async function savePrediction(db: Db, input: PredictionInput, staffId: string): Promise<Prediction | null> {
   const ball = await ballById(db, input.ballId)
-  if (!ball) throw notFound('There is no such ball.')
+  if (!ball) throw notFound('ball')
   if (ball.customerId !== input.customerId) {
-    throw invalidInput([{ path: 'ballId', message: 'Ball: belongs to another customer; choose one of this bowler' }])
+    throw invalidInput([{ path: 'ballId', said: wrong('ball', 'ofAnotherCustomer') }])
   }
   await insertRow(db, 'prediction', { ...input, staffId })
   return predictionById(db, input.id)

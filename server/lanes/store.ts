@@ -1,4 +1,4 @@
-import type { Found, Pattern, PatternInput } from '@sleetfall/contract'
+import { type Found, type Pattern, type PatternInput, type UseName, wrong } from '@sleetfall/contract'
 import { type Load, patternFigures } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { Conditions } from '../database/page.ts'
@@ -31,7 +31,7 @@ async function refuseTakenName(db: Db, input: PatternInput): Promise<void> {
     input.name,
     input.id,
   ])
-  if (same) throw duplicate('name', `Pattern name: there is a pattern called ${input.name} already`)
+  if (same) throw duplicate('name', wrong('patternName', 'called', { name: input.name }))
 }
 
 async function writeLoads(db: Db, patternId: string, loads: readonly Load[]): Promise<void> {
@@ -55,23 +55,23 @@ export async function updatePattern(db: Db, input: PatternInput, version: number
   return patternById(db, input.id)
 }
 
-const hangs = (name: string, table: string): Hanging => ({ name, table, column: 'pattern_id' })
+const hangs = (name: UseName, table: string): Hanging => ({ name, table, column: 'pattern_id' })
 export const patternDependents = (db: Db, id: string) =>
   dependentsOf(db, id, {
-    blocks: [hangs('trials', 'trial'), hangs('kept predictions', 'prediction'), hangs('events', 'event_pattern')],
+    blocks: [hangs('trials', 'trial'), hangs('predictions', 'prediction'), hangs('events', 'event_pattern')],
     goes: [],
   })
 
 /** Deletes a pattern that nothing speaks of; games logged on it keep its volume. */
 export async function deletePattern(db: Db, id: string): Promise<void> {
-  refuseBlocked(await patternDependents(db, id), 'Retire it: it is then not offered any more.')
+  refuseBlocked(await patternDependents(db, id), 'retirePattern')
   await deleteRow(db, 'pattern', id)
 }
 
 export function searchPatterns(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().and('retired_on is null').words(text, `(' ' || name)`)
   return db.many(
-    `select 'pattern' as kind, id, name as title, 'pattern' as detail, null as customer_id
+    `select 'pattern' as kind, id, name as title, null as customer_id
      from pattern ${asked.where} order by name collate "und-x-icu" limit 4`,
     asked.values,
   )

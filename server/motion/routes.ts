@@ -1,4 +1,4 @@
-import { type MapMessage, mapLineOf } from '@sleetfall/contract'
+import { mapLineOf, type MapMessage, said, wrong } from '@sleetfall/contract'
 import { GivenUp, type MapPattern, mapTasks, readyRecipes, spreadFor, usualPhases, usualSpread } from '@sleetfall/core'
 import { type Request, Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
@@ -17,7 +17,7 @@ function listOf(request: Request, name: string, known: readonly string[]): strin
     .split(',')
     .filter((one) => one !== '')
   if (asked.some((one) => !known.includes(one)))
-    throw invalidInput([{ path: name, message: `${name}: any of ${known.join(', ')}` }])
+    throw invalidInput([{ path: name, said: said('input.anyOf', { field: name, values: known.join(', ') }) }])
   return asked
 }
 
@@ -29,16 +29,16 @@ export function motionRoutes({ database, motion }: Context): Router {
   const router = Router()
   router.get('/:customerId', async (request, response) => {
     const customer = await customerById(database, idOf(request, 'customerId'))
-    if (!customer) throw notFound('There is no such customer.')
+    if (!customer) throw notFound('customer')
     const asked = String(request.query['patterns'] ?? '')
       .split(',')
       .filter((one) => one !== '')
     if (asked.length === 0 || asked.length > mostPatterns)
-      throw invalidInput([{ path: 'patterns', message: `Patterns: 1 to ${mostPatterns} of them` }])
+      throw invalidInput([{ path: 'patterns', said: wrong('patterns', 'range', { min: 1, max: mostPatterns }) }])
     const patterns: MapPattern[] = []
     for (const id of asked) {
       const pattern = await patternById(database, id).catch(() => null)
-      if (!pattern) throw notFound('There is no such pattern.')
+      if (!pattern) throw notFound('pattern')
       patterns.push(pattern)
     }
     const chosen = listOf(request, 'surfaces', surfaces)
@@ -68,7 +68,7 @@ export function motionRoutes({ database, motion }: Context): Router {
     } catch (error) {
       if (!(error instanceof GivenUp)) {
         request.log.error({ err: error }, 'reaction map')
-        send({ failed: 'The map could not be finished. Try again, or compute it on this device.' })
+        send({ failed: said('refused.mapFailed') })
       }
     }
     response.end()

@@ -1,4 +1,4 @@
-import { type OpenUpkeep, sessionLogSchema } from '@sleetfall/contract'
+import { type OpenUpkeep, said, sessionLogSchema } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
@@ -24,13 +24,13 @@ export function openRoutes({ database }: Context): Router {
       times: asks,
       windowMs,
       keyOf: addressOf,
-      message: 'Too many requests. Wait ten minutes and try again.',
+      said: said('refused.tooManyRequests'),
     }),
   )
 
   async function holder(db: Db, request: Request) {
     const found = await linkHolder(db, String(request.params['secret']))
-    if (!found) throw notFound('This link is not good any more. Ask the shop for a new one.')
+    if (!found) throw notFound('link')
     return found
   }
 

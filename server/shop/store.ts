@@ -1,4 +1,4 @@
-import { type Shop, type ShopInput, shopSchema } from '@sleetfall/contract'
+import { said, type Shop, type ShopInput, shopSchema } from '@sleetfall/contract'
 import type { SurfaceConstants } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { ProblemError, versionConflict } from '../http/errors.ts'
@@ -6,12 +6,7 @@ import { ProblemError, versionConflict } from '../http/errors.ts'
 /** The shop's settings; constants that it never changed come from core's defaults. */
 export async function readShop(db: Db): Promise<Shop> {
   const row = await db.maybeOne<Shop>('select name, constants, created_at, updated_at, version from shop')
-  if (!row)
-    throw new ProblemError(
-      503,
-      'unavailable',
-      'The shop is not set up yet. Start the application by its start command.',
-    )
+  if (!row) throw new ProblemError(503, 'unavailable', said('refused.shopNotSetUp'))
   const { name, constants } = shopSchema.cast(row) as ShopInput
   return { ...row, name, constants }
 }

@@ -1,3 +1,4 @@
+import { wrong } from '@sleetfall/contract'
 import { ZxcvbnFactory } from '@zxcvbn-ts/core'
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
 import { invalidInput } from '../http/errors.ts'
@@ -10,8 +11,5 @@ const leastScore = 2
 export function refuseCommon(path: string, password: string, own: readonly string[]): void {
   const distinct = new Set(password).size
   const { score } = guesser.check(password.slice(0, 100), [...own])
-  if (distinct < 5 || score < leastScore)
-    throw invalidInput([
-      { path, message: 'Password: too easy to guess. Take three or four words that do not belong together.' },
-    ])
+  if (distinct < 5 || score < leastScore) throw invalidInput([{ path, said: wrong('password', 'easyToGuess') }])
 }

@@ -1,10 +1,12 @@
 import {
   passwordChangeSchema,
   preferencesSchema,
+  said,
   type SessionInfo,
   signInSchema,
   staffSchema,
   versioned,
+  wrong,
 } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
 import { type Context, idOf, setMember, signedIn } from '../http/context.ts'
@@ -23,9 +25,9 @@ const loginOf = (typed: unknown) => (typeof typed === 'string' ? typed.normalize
 
 /** What signing in and out, and the own preferences and password, need. `attempt` limits guesses. */
 function guards({ database }: Context) {
-  const message = 'Too many attempts. Wait ten minutes and try again.'
+  const tooMany = said('refused.tooManyAttempts')
   const guesses = (what: string, keyOf: (request: Request) => string) =>
-    limiter(database, { what, times: attempts, windowMs, keyOf, onlyFailures: true, message })
+    limiter(database, { what, times: attempts, windowMs, keyOf, onlyFailures: true, said: tooMany })
   return {
     signIn: guesses(
       'sign-in',
@@ -38,7 +40,7 @@ function guards({ database }: Context) {
 async function sessionInfo({ database }: Context, request: Request): Promise<SessionInfo> {
   const { id } = signedIn(request)
   const user = await staff.staffById(database, id)
-  if (!user) throw new ProblemError(401, 'not-signed-in', 'Please sign in again; nothing you typed is lost.')
+  if (!user) throw new ProblemError(401, 'not-signed-in', said('refused.signInAgain'))
   const { login, name, role } = user
   const preferences = await staff.preferencesOf(database, id)
   return { user: { id, login, name, role }, preferences, shopName: await shopName(database) }
@@ -57,7 +59,7 @@ export function sessionRoutes(context: Context): Router {
   router.post('/', guard.signIn, async (request, response) => {
     const { login, password } = checked(signInSchema, request.body)
     const user = await staff.authenticate(database, loginOf(login), password)
-    if (!user) throw new ProblemError(401, 'wrong-credentials', 'Sign-in name and password do not match.')
+    if (!user) throw new ProblemError(401, 'wrong-credentials', said('refused.signInWrong'))
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((error) => (error ? reject(error) : resolve())),
     )
@@ -99,8 +101,8 @@ export function ownRoutes(context: Context): Router {
     refuseCommon('next', next, [login, name])
     const epoch = await database.transaction((db) => staff.changePassword(db, user.id, { present, next }))
     if (epoch === null)
-      throw new ProblemError(422, 'invalid-input', 'The present password is not right.', {
-        fields: [{ path: 'present', message: 'Present password: this is not it' }],
+      throw new ProblemError(422, 'invalid-input', said('refused.passwordWrong'), {
+        fields: [{ path: 'present', said: wrong('presentPassword', 'notIt') }],
       })
     request.session.user = { id: user.id, epoch }
     response.status(204).end()
@@ -122,7 +124,7 @@ export function staffRoutes(context: Context): Router {
       staffSchema,
       ({ db, input }) => {
         const { password } = input
-        if (!password) throw invalidInput([{ path: 'password', message: 'Password: a new member needs one' }])
+        if (!password) throw invalidInput([{ path: 'password', said: wrong('password', 'newMemberNeeds') }])
         refuseCommon('password', password, [input.login, input.name])
         return staff.createStaff(db, { ...input, password })
       },
@@ -141,7 +143,7 @@ export function staffRoutes(context: Context): Router {
         const saved = await staff.updateStaff(db, { ...rest, id: idOf(request) }, version)
         // Rolled back with the transaction: the shop is never left without somebody who may change it.
         if ((await staff.activeOwners(db)) === 0) {
-          throw invalidInput([{ path: 'role', message: 'Role: the shop needs at least one active owner' }])
+          throw invalidInput([{ path: 'role', said: wrong('role', 'oneOwner') }])
         }
         return saved
       },

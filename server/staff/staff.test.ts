@@ -64,7 +64,11 @@ describe('staff', () => {
     const me = (await owner.get('/staff')).body.find((one: { login: string }) => one.login === 'owner')
     const demoted = await owner.put(`/staff/${me.id}`, { ...me, role: 'counter' })
     expect(demoted.body.fields).toEqual([
-      { path: 'role', message: expect.stringContaining('at least one active owner') },
+      {
+        path: 'role',
+        said: { key: 'input.oneOwner', with: { field: { key: 'fields.role' } } },
+        message: expect.stringContaining('at least one active owner'),
+      },
     ])
     expect((await owner.get('/staff')).body.find((one: { login: string }) => one.login === 'owner').role).toBe('owner')
   })

@@ -1,4 +1,4 @@
-import { type Preferences, type Role, type Staff, type StaffInput, preferencesSchema } from '@sleetfall/contract'
+import { type Preferences, preferencesSchema, type Role, type Staff, type StaffInput, wrong } from '@sleetfall/contract'
 import { hash, verify } from '@node-rs/argon2'
 import type { Db } from '../database/db.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
@@ -37,7 +37,7 @@ const endSessions = async (db: Db, id: string) =>
 
 async function refuseTakenLogin(db: Db, input: StaffInput): Promise<void> {
   const taken = await db.maybeOne('select id from staff where login = $1 and id <> $2', [input.login, input.id])
-  if (taken) throw duplicate('login', 'Sign-in name: taken; choose another')
+  if (taken) throw duplicate('login', wrong('signInName', 'taken'))
 }
 
 export async function createStaff(db: Db, input: StaffInput & { password: string }): Promise<Staff | null> {

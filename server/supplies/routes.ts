@@ -1,4 +1,4 @@
-import { padSchema, shopRecipeSchema, versioned as version } from '@sleetfall/contract'
+import { padSchema, said, shopRecipeSchema, versioned as version } from '@sleetfall/contract'
 import { Router } from 'express'
 import { object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
@@ -40,11 +40,7 @@ export function padRoutes(context: Context): Router {
       version,
       async ({ db, input, request }) => {
         if (await store.openSpare(db, idOf(request), input.version)) return store.padById(db, idOf(request))
-        throw new ProblemError(
-          409,
-          'refused',
-          'There is no spare left, or somebody just opened it. Look at the list again.',
-        )
+        throw new ProblemError(409, 'refused', said('refused.noSpare'))
       },
       ({ db, request }) => store.padById(db, idOf(request)),
     ),

@@ -1,4 +1,11 @@
-import type { Pad, PadInput, ShopRecipe, ShopRecipeInput } from '@sleetfall/contract'
+import {
+  type FieldName,
+  type Pad,
+  type PadInput,
+  type ShopRecipe,
+  type ShopRecipeInput,
+  wrong,
+} from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate, notFound } from '../http/errors.ts'
@@ -7,22 +14,22 @@ export const padById = (db: Db, id: string) => db.maybeOne<Pad>('select * from p
 export const listPads = (db: Db) =>
   db.many<Pad>('select * from pad order by grit nulls last, abrasive, name collate "und-x-icu"')
 
-async function refuseTaken(db: Db, table: 'pad' | 'shop_recipe', what: string, input: { id: string; name: string }) {
+async function refuseTaken(db: Db, table: 'pad' | 'shop_recipe', what: FieldName, input: { id: string; name: string }) {
   const same = await db.maybeOne(`select id from ${table} where lower(name) = lower($1) and id <> $2`, [
     input.name,
     input.id,
   ])
-  if (same) throw duplicate('name', `${what}: there is one called ${input.name} already`)
+  if (same) throw duplicate('name', wrong(what, 'called', { name: input.name }))
 }
 
 export async function createPad(db: Db, input: PadInput): Promise<Pad | null> {
-  await refuseTaken(db, 'pad', 'Name', input)
+  await refuseTaken(db, 'pad', 'name', input)
   await insertRow(db, 'pad', input)
   return padById(db, input.id)
 }
 
 export async function updatePad(db: Db, input: PadInput, version: number): Promise<Pad | null> {
-  await refuseTaken(db, 'pad', 'Name', input)
+  await refuseTaken(db, 'pad', 'name', input)
   const { id, ...record } = input
   await updateRow(db, 'pad', { id, version }, record, () => padById(db, id))
   return padById(db, id)
@@ -34,7 +41,7 @@ export async function usePad(db: Db, id: string): Promise<number> {
     'update pad set uses = uses + 1 where id = $1 returning uses - 1 as before',
     [id],
   )
-  if (!row) throw notFound('There is no such pad; choose another one.')
+  if (!row) throw notFound('pad')
   return row.before
 }
 
@@ -55,13 +62,13 @@ export const listRecipes = (db: Db) =>
   db.many<ShopRecipe>('select * from shop_recipe order by name collate "und-x-icu"')
 
 export async function createRecipe(db: Db, input: ShopRecipeInput): Promise<ShopRecipe | null> {
-  await refuseTaken(db, 'shop_recipe', 'Recipe name', input)
+  await refuseTaken(db, 'shop_recipe', 'recipeName', input)
   await insertRow(db, 'shop_recipe', input)
   return recipeById(db, input.id)
 }
 
 export async function updateRecipe(db: Db, input: ShopRecipeInput, version: number): Promise<ShopRecipe | null> {
-  await refuseTaken(db, 'shop_recipe', 'Recipe name', input)
+  await refuseTaken(db, 'shop_recipe', 'recipeName', input)
   const { id, ...record } = input
   await updateRow(db, 'shop_recipe', { id, version }, record, () => recipeById(db, id))
   return recipeById(db, id)

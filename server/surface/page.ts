@@ -50,7 +50,7 @@ const points = 60
 /** Everything that the surface page of a ball shows. */
 export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> {
   const ball = await ballById(db, ballId)
-  if (!ball) throw notFound('There is no such ball.')
+  if (!ball) throw notFound('ball')
   const base = await surfaceConstants(db)
   const correction = await oilCorrection(db)
   const constants = await learntConstants(db)
@@ -205,7 +205,7 @@ export async function adviceFor(
   question: { readonly complaint: Complaint | null; readonly patternId?: string | null | undefined },
 ) {
   const ball = await ballById(db, ballId)
-  if (!ball) throw notFound('There is no such ball.')
+  if (!ball) throw notFound('ball')
   const customer = await customerById(db, ball.customerId)
   const pattern = question.patternId ? await patternById(db, question.patternId) : null
   const own = (await ballsOf(db, ball.customerId)).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))

@@ -1,4 +1,4 @@
-import { adviceQuestionSchema } from '@sleetfall/contract'
+import { adviceQuestionSchema, wrong } from '@sleetfall/contract'
 import { Router } from 'express'
 import { boolean, object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
@@ -22,7 +22,7 @@ export function surfaceRoutes(context: Context): Router {
     '/rules/:rule',
     write(
       context,
-      object({ held: boolean().required('Held: yes or no') }),
+      object({ held: boolean().required(wrong('held', 'yesNo')) }),
       async ({ db, input, request, user }) => {
         await setRule(db, String(request.params['rule']), input.held, user.id)
         return { off: await rulesOff(db) }

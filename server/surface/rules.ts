@@ -18,7 +18,7 @@ export async function rulesOff(db: Db): Promise<readonly AdviceRule[]> {
 }
 
 export async function setRule(db: Db, id: string, held: boolean, staffId: string): Promise<void> {
-  if (!adviceRules.some((rule) => rule.id === id)) throw notFound('There is no such rule of thumb.')
+  if (!adviceRules.some((rule) => rule.id === id)) throw notFound('rule')
   if (held) await db.run('delete from advice_rule_off where rule_id = $1', [id])
   else
     await db.run('insert into advice_rule_off (rule_id, staff_id) values ($1, $2) on conflict do nothing', [

@@ -2,14 +2,16 @@ import { randomUUID } from 'node:crypto'
 import {
   type Ball,
   type BallEventInput,
-  type FieldProblem,
-  type HistoryEntry,
-  type ShopFile,
   ballEventSchema,
   ballSchema,
   check,
+  type FieldName,
+  type FieldProblem,
+  type HistoryEntry,
+  type ShopFile,
   shopFileSchema,
   shotSchema,
+  wrong,
 } from '@sleetfall/contract'
 import { recipeByKey, surfaceNow } from '@sleetfall/core'
 import { addDays, today as todayHere } from '../events/nextDay.ts'
@@ -41,19 +43,19 @@ interface Named {
 /** Looks a named record up; an unknown name is a problem of the field that names it. */
 class Names {
   private readonly known = new Map<string, Named>()
-  constructor(private readonly what: string) {}
+  constructor(private readonly what: FieldName) {}
   add(name: string, record: Named) {
     this.known.set(name, record)
   }
   find(name: string, path: string): Named {
     const record = this.known.get(name)
-    if (!record) throw invalidInput([{ path, message: `${this.what}: the file has none called ${name}` }])
+    if (!record) throw invalidInput([{ path, said: wrong(this.what, 'notInFile', { name }) }])
     return record
   }
 }
 
 const under = (path: string, fields: readonly FieldProblem[]) =>
-  invalidInput(fields.map((field) => ({ path: `${path}.${field.path}`, message: field.message })))
+  invalidInput(fields.map((field) => ({ path: `${path}.${field.path}`, said: field.said })))
 
 /**
  * Loads a shop file into a database through the stores, all or nothing when `db` is a transaction. Throws an
@@ -64,10 +66,10 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
   if (!checked.ok) throw invalidInput(checked.fields)
   const file = checked.value
   const today = todayHere(now)
-  const patterns = new Names('Pattern')
-  const customers = new Names('Customer')
-  const balls = new Names('Ball')
-  const events = new Names('Event')
+  const patterns = new Names('pattern')
+  const customers = new Names('customer')
+  const balls = new Names('ball')
+  const events = new Names('event')
 
   for (const member of file.staff)
     await createStaff(db, { ...member, id: randomUUID(), password: member.password ?? randomUUID() })

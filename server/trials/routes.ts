@@ -47,7 +47,7 @@ export function trialRoutes(context: Context): Router {
   })
   router.get('/:id', async (request, response) => {
     const trial = await trialById(context.database, idOf(request))
-    if (!trial) throw notFound('There is no such trial.')
+    if (!trial) throw notFound('trial')
     response.json(trial)
   })
   router.post(

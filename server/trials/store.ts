@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto'
-import type {
-  Found,
-  FrozenSurface,
-  Page,
-  ShotBefore,
-  ShotCorrection,
-  TrialShotInput,
-  StoredShot,
-  Trial,
-  TrialEdit,
-  TrialInput,
-  TrialQuestion,
+import {
+  type Found,
+  type FrozenSurface,
+  type Page,
+  type ShotBefore,
+  type ShotCorrection,
+  type StoredShot,
+  type Trial,
+  type TrialEdit,
+  type TrialInput,
+  type TrialQuestion,
+  type TrialShotInput,
+  wrong,
 } from '@sleetfall/contract'
 import { type Evidence, type OwnSpread, ownSpread, sameSurface, summariseVariant } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
@@ -91,9 +92,9 @@ export async function trialById(db: Db, id: string): Promise<Trial | null> {
 
 async function frozenSurface(db: Db, path: string, ballId: string, customerId: string): Promise<FrozenSurface> {
   const ball = await ballById(db, ballId)
-  if (!ball) throw notFound('There is no such ball.')
+  if (!ball) throw notFound('ball')
   if (ball.customerId !== customerId) {
-    throw invalidInput([{ path, message: 'Ball: belongs to another customer; choose one of this bowler' }])
+    throw invalidInput([{ path, said: wrong('ball', 'ofAnotherCustomer') }])
   }
   const { effectiveRaUm, grit, oilShare, settled } = ball.surface
   return { effectiveRaUm, grit, oilShare, settled }
@@ -116,17 +117,13 @@ export async function createTrial(
 /** Freezes the variant's surface again, when the ball was changed between the two halves of a trial. */
 export async function refreezeVariant(db: Db, id: string, version: number): Promise<Trial | null> {
   const trial = await trialById(db, id)
-  if (!trial) throw notFound('There is no such trial.')
+  if (!trial) throw notFound('trial')
   if (trial.shots.some((shot) => shot.side === 'variant')) {
-    throw invalidInput([
-      { path: 'variant', message: 'Variant: it has shots already; begin a new trial for the new surface' },
-    ])
+    throw invalidInput([{ path: 'variant', said: wrong('variant', 'hasShots') }])
   }
   const variantSurface = await frozenSurface(db, 'variantBallId', trial.variantBallId, trial.customerId)
   if (trial.controlBallId === trial.variantBallId && sameSurface(trial.control.surface, variantSurface))
-    throw invalidInput([
-      { path: 'variant', message: 'Variant: the ball has the surface of the control still; do the work first' },
-    ])
+    throw invalidInput([{ path: 'variant', said: wrong('variant', 'surfaceOfControl') }])
   await updateRow(db, 'trial', { id, version }, { variantSurface }, () => trialById(db, id))
   return trialById(db, id)
 }
@@ -137,8 +134,7 @@ const sameThing = (trial: Trial) =>
 
 export async function addShot(db: Db, trialId: string, input: TrialShotInput): Promise<Trial | null> {
   // Locks the trial so that two devices never take the same number.
-  if (!(await db.maybeOne('select id from trial where id = $1 for update', [trialId])))
-    throw notFound('There is no such trial.')
+  if (!(await db.maybeOne('select id from trial where id = $1 for update', [trialId]))) throw notFound('trial')
   // A shot that arrived before, under another request, is the same shot.
   const known = await db.maybeOne<{ trialId: string }>('select trial_id from shot where id = $1', [input.id])
   if (known?.trialId === trialId) return trialById(db, trialId)
@@ -147,7 +143,7 @@ export async function addShot(db: Db, trialId: string, input: TrialShotInput): P
     throw invalidInput([
       {
         path: 'side',
-        message: 'Variant: the same ball at the same surface as the control. Do the work, then freeze its surface anew',
+        said: wrong('variant', 'sameAsControl'),
       },
     ])
   const { next } = await db.one<{ next: number }>(
@@ -163,7 +159,7 @@ const shotOf = async (db: Db, trialId: string, shotId: string) => {
     shotId,
     trialId,
   ])
-  if (!shot) throw notFound('There is no such shot any more.')
+  if (!shot) throw notFound('shot')
   return shot
 }
 
@@ -205,8 +201,8 @@ export const trialDependents = (db: Db, id: string) =>
     blocks: [],
     goes: [
       { name: 'shots', table: 'shot', column: 'trial_id' },
-      { name: 'jobs that name it', table: 'job', column: 'before_trial_id' },
-      { name: 'jobs that name it', table: 'job', column: 'after_trial_id' },
+      { name: 'jobs', table: 'job', column: 'before_trial_id' },
+      { name: 'jobs', table: 'job', column: 'after_trial_id' },
     ],
   })
 
@@ -283,7 +279,7 @@ export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[
 export function searchTrials(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().words(text, 'w.words')
   return db.many(
-    `select 'trial' as kind, t.id, w.question as title, w.customer_name as detail, t.customer_id
+    `select 'trial' as kind, t.id, w.question as title, w.customer_name, t.customer_id
      from (select * from trial_words w ${asked.where} limit ${mostFound}) w join trial t on t.id = w.trial_id
      order by w.started_at desc limit 4`,
     asked.values,

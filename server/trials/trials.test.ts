@@ -47,8 +47,12 @@ describe('patterns', () => {
       ],
     }
     expect((await technician.post('/patterns', bad)).body.fields).toEqual([
-      { path: 'loads[0].toBoard', message: 'To board: 1 to 39 board' },
-      { path: 'loads[1].toBoard', message: 'To board: not below the from board; are the two swapped?' },
+      { path: 'loads[0].toBoard', said: expect.anything(), message: 'To board: 1 to 39 board' },
+      {
+        path: 'loads[1].toBoard',
+        said: expect.anything(),
+        message: 'To board: not below the from board; are the two swapped?',
+      },
     ])
     expect(
       (await technician.post('/patterns', { ...pattern, id: randomUUID(), name: 'TEST PATTERN' })).body.fields[0].path,

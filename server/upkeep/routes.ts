@@ -2,6 +2,7 @@ import {
   playNightSchema,
   policyForSchema,
   reminderSchema,
+  said,
   sessionLogSchema,
   upkeepListSchema,
 } from '@sleetfall/contract'
@@ -94,7 +95,7 @@ export function upkeepRoutes(context: Context): Router {
       object({}),
       async ({ db, request }) => {
         if (!(await store.withdrawMessage(db, idOf(request))))
-          throw new ProblemError(409, 'already-done', 'This message went out already; it cannot be taken back.')
+          throw new ProblemError(409, 'already-done', said('refused.messageSent'))
         return store.messageById(db, idOf(request))
       },
       ({ db, request }) => store.messageById(db, idOf(request)),

@@ -5,10 +5,11 @@ import {
   type PlayNight,
   type PolicyScope,
   type SessionLog,
+  spanDays,
   type UpkeepBoard,
   type UpkeepQuestion,
   type UpkeepRow,
-  spanDays,
+  wrong,
 } from '@sleetfall/contract'
 import { type Due, type UpkeepPolicy, dueWork } from '@sleetfall/core'
 import { addDays, startsOf, today } from '../events/nextDay.ts'
@@ -114,15 +115,13 @@ const mostGamesADay = 30
 async function refuseImplausible(db: Db, input: SessionLog): Promise<void> {
   const earliest = addDays(today(), -linkDays)
   if (input.playedOn < earliest)
-    throw invalidInput([
-      { path: 'playedOn', message: `Played on: ${earliest} or later; ask the shop to log what is older` },
-    ])
+    throw invalidInput([{ path: 'playedOn', said: wrong('playedOn', 'tooLongAgo', { earliest }) }])
   const sum = input.games + (await gamesOnDay(db, input.ballId, input.playedOn))
   if (sum > mostGamesADay)
     throw invalidInput([
       {
         path: 'games',
-        message: `Games: with what is logged for that day already this makes ${sum}; at most ${mostGamesADay} a ball and day`,
+        said: wrong('games', 'tooManyADay', { sum, most: mostGamesADay }),
       },
     ])
 }
@@ -139,7 +138,7 @@ export async function logSession(
   who: { readonly staffId: string | null; readonly only?: string },
 ): Promise<void> {
   const owner = await lockBall(db, input.ballId)
-  if (owner === null || (who.only !== undefined && owner !== who.only)) throw notFound('There is no such ball.')
+  if (owner === null || (who.only !== undefined && owner !== who.only)) throw notFound('ball')
   if (await eventExists(db, input.id, input.ballId)) return
   if (who.only !== undefined) await refuseImplausible(db, input)
   const happenedAt = playedAt(input.playedOn)
@@ -168,7 +167,7 @@ export async function logNight(db: Db, night: PlayNight, staffId: string): Promi
   const volumeMl = night.patternId ? await patternVolumeMl(db, night.patternId) : undefined
   for (const [index, { id, ballId, games }] of night.rows.entries()) {
     if ((await lockBall(db, ballId)) === null)
-      throw invalidInput([{ path: `rows[${index}].ballId`, message: `Ball ${index + 1}: not on the rack any more` }])
+      throw invalidInput([{ path: `rows[${index}].ballId`, said: wrong('ball', 'notOnRack', { number: index + 1 }) }])
     await appendEvent(
       db,
       ballId,
@@ -182,7 +181,7 @@ export async function logNight(db: Db, night: PlayNight, staffId: string): Promi
 /** How a night stands: how many balls and games, and whether it was taken back. */
 export async function nightOf(db: Db, id: string): Promise<NightLogged> {
   const events = await eventsOfNight(db, id)
-  if (events.length === 0) throw notFound('There is no such night on record.')
+  if (events.length === 0) throw notFound('night')
   const standing = events.filter((event) => !event.withdrawn)
   return {
     id,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Ball, type BallPhoto, mostPhotoBytes, mostPhotos, photoTypes } from '@sleetfall/contract'
+import { type Ball, type BallPhoto, type Problem, mostPhotoBytes, mostPhotos, photoTypes } from '@sleetfall/contract'
 import { useFileDialog } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { ref, shallowRef, watch } from 'vue'
@@ -7,6 +7,7 @@ import { useI18n } from 'vue-i18n'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import { dayText } from '../controls/days.ts'
 import { get, remove } from '../http/client.ts'
+import { ApiError } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { shrunk } from './photo.ts'
 
@@ -44,9 +45,9 @@ onChange(async (files) => {
     const picture = await shrunk(file).catch(() => null)
     if (!picture || picture.size > mostPhotoBytes) throw new Error(t('balls.photos.bad'))
     const answer = await fetch(`/api/balls/${props.ball.id}/photos/${newId()}`, { method: 'PUT', body: picture })
-    const body = (await answer.json()) as BallPhoto[] & { detail?: string }
-    if (!answer.ok) throw new Error(body.detail)
-    photos.value = body
+    const body = (await answer.json()) as unknown
+    if (!answer.ok) throw new ApiError(body as Problem)
+    photos.value = body as BallPhoto[]
     notices.done(t('balls.photos.added'))
   })
   busy.value = false

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
-import { ballListSchema, check } from '@sleetfall/contract'
+import { ballListSchema, check, wrong } from '@sleetfall/contract'
 import { emptyFilter, filterQuestion, safeCell } from './ballFilter.ts'
 
 describe('filter of the ball list', () => {
@@ -23,7 +23,7 @@ describe('filter of the ball list', () => {
     expect(taken).toMatchObject({ ok: true, value: asked })
     expect(check(ballListSchema, { cover: 'glass', limit: '9999' })).toMatchObject({
       ok: false,
-      fields: expect.arrayContaining([{ path: 'limit', message: 'How many: a whole number, 1 to 200' }]),
+      fields: expect.arrayContaining([{ path: 'limit', said: wrong('howMany', 'whole', { min: 1, max: 200 }) }]),
     })
   })
 

@@ -1,4 +1,4 @@
-import type { BallEventContent } from '@sleetfall/contract'
+import { type BallEventContent, lockReasons } from '@sleetfall/contract'
 import { describeSteps, formatLayout } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
@@ -9,6 +9,8 @@ import { useSession } from '../shell/session.ts'
 export function useEventText() {
   const { t } = useI18n()
   const session = useSession()
+  const lockReason = (reason: string) =>
+    (lockReasons as readonly string[]).includes(reason) ? t(`balls.lockReasons.${reason}`) : reason
   return ({ kind, payload }: BallEventContent): string => {
     switch (kind) {
       case 'games':
@@ -31,7 +33,7 @@ export function useEventText() {
           layout: formatLayout(payload),
         })
       case 'locked':
-        return t('balls.events.locked', { day: dayText(payload.untilAt), why: payload.reason })
+        return t('balls.events.locked', { day: dayText(payload.untilAt), why: lockReason(payload.reason) })
       case 'checked':
         return t('balls.events.checked', {
           what: t(`balls.checks.${payload.what}`),

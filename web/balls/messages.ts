@@ -115,6 +115,7 @@ export default {
   cleanedLast: 'cleaned {when}',
   neverCleaned: 'no cleaning on record',
   checks: { inspection: 'Looked over', inserts: 'Inserts checked' },
+  lockReasons: { 'holes-wet': 'water in the holes', 'holes-dry': 'looked at again, the holes are dry' },
   events: {
     locked: 'Not to be played before {day}: {why}',
     checked: '{what}: {finding} {note}',

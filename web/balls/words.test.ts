@@ -196,6 +196,14 @@ describe('words for a ball’s history', () => {
     expect(text(one).replace(/\s+/g, ' ')).toBe(words)
   })
 
+  test('the bench’s own reasons for keeping a ball are put into words, a person’s stay as written', async () => {
+    const text = await inApp(useEventText)
+    const locked = (reason: string) => text(event('locked', { untilAt: '2031-04-09T10:00:00Z', reason }))
+    expect(locked('holes-wet')).toMatch(/: water in the holes$/)
+    expect(locked('holes-dry')).toMatch(/: looked at again, the holes are dry$/)
+    expect(locked('waits for its insert')).toMatch(/: waits for its insert$/)
+  })
+
   test('plugged holes make it drilled anew; a temperature follows the member’s units', async () => {
     const { text, session } = await inApp(() => ({ text: useEventText(), session: useSession() }))
     const layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 35 }

@@ -95,7 +95,7 @@ async function start(job: Job) {
             </td>
             <td>{{ job.customerName }}</td>
             <td>
-              {{ t(`bench.kinds.${job.kind}`) }}
+              {{ t(`works.${job.kind}`) }}
               <span class="small soft">{{ job.steps ? describeSteps(job.steps) : '' }}</span>
             </td>
             <td class="small">{{ job.eventName ?? '–' }}</td>
@@ -136,7 +136,7 @@ async function start(job: Job) {
               </td>
               <td>{{ job.customerName }}</td>
               <td>
-                {{ t(`bench.kinds.${job.kind}`) }}
+                {{ t(`works.${job.kind}`) }}
                 <span class="small soft">{{ job.steps ? describeSteps(job.steps) : '' }}</span>
               </td>
               <td class="small soft">{{ job.doneAt ? dayText(job.doneAt) : '' }}</td>

@@ -30,7 +30,7 @@ const { recent, own, workers, assignedTo, versions, save } = held
     <v-select
       v-bind="form.field('kind')"
       :label="t('bench.fields.kind')"
-      :items="jobKinds.map((value) => ({ value, title: t(`bench.kinds.${value}`) }))"
+      :items="jobKinds.map((value) => ({ value, title: t(`works.${value}`) }))"
     />
     <v-select
       v-if="kind === 'resurface'"

@@ -19,7 +19,7 @@ const session = useSession()
         {{ job.ballName }} <span class="soft small">{{ job.customerName }}</span>
       </h1>
       <p>
-        {{ t(`bench.kinds.${job.kind}`) }} <template v-if="job.steps">{{ describeSteps(job.steps) }}</template> ·
+        {{ t(`works.${job.kind}`) }} <template v-if="job.steps">{{ describeSteps(job.steps) }}</template> ·
         {{ t('bench.due') }} {{ dayText(job.dueOn) }}<template v-if="job.eventName"> · {{ job.eventName }}</template>
       </p>
       <p v-if="job.reason" class="soft">{{ job.reason }}</p>

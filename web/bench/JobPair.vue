@@ -84,7 +84,7 @@ const oilSeen = computed(() => {
       }}</v-btn>
     </div>
     <p v-if="alsoChanged.length > 0" role="status">
-      ▲ {{ t('bench.pair.twoThings', { work: alsoChanged.map((one) => t(`bench.kinds.${one.kind}`)).join(', ') }) }}
+      ▲ {{ t('bench.pair.twoThings', { work: alsoChanged.map((one) => t(`works.${one.kind}`)).join(', ') }) }}
     </p>
     <p v-if="felt" class="small">{{ felt }}</p>
     <p v-if="oilSeen" class="small">{{ oilSeen }}</p>

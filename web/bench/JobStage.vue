@@ -68,7 +68,7 @@ function done() {
     <div class="spread top">
       <p class="condensed soft">
         {{ t('bench.step', { n: step.position + 1, of: job.procedure.length }) }} ·
-        {{ t('bench.station', { station: step.stationName ?? t(`bench.stations.${step.station}`) }) }} ·
+        {{ t('bench.station', { station: step.stationName ?? t(`stations.${step.station}`) }) }} ·
         {{ t('bench.technician', { name: session.user?.name ?? '' }) }}
       </p>
       <v-btn

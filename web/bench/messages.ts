@@ -14,17 +14,6 @@ export default {
   event: 'For',
   state: 'State',
   overdue: 'overdue',
-  kinds: {
-    clean: 'clean',
-    extract: 'take oil out',
-    bath: 'take oil out, heated bath',
-    resurface: 'resurface',
-    polish: 'polish',
-    refresh: 'touch up by hand',
-    dry: 'dry the holes',
-    inserts: 'check the inserts',
-    inspect: 'look it over',
-  },
   states: {
     waiting: '○ waiting',
     running: '▶ running',
@@ -257,7 +246,6 @@ export default {
   done_by: 'done by {name} at {time}',
   doneSteps: 'Steps',
   station: 'at the {station}',
-  stations: { intake: 'intake', spinner: 'spinner', bath: 'bath', 'dry-rack': 'dry rack', shelf: 'shelf' },
   stepNames: {
     inspect: 'Look the ball over',
     'hand-sand': 'By hand with {grit}',

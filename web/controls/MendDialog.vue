@@ -39,9 +39,9 @@ async function load() {
   }
 }
 onMounted(load)
-const named = (counts: Readonly<Record<string, number>>) =>
+const named = (counts: Dependents['blocks']) =>
   Object.entries(counts)
-    .map(([name, count]) => `${count} ${name}`)
+    .map(([name, count]) => t(`uses.${name}`, { count }))
     .join(', ')
 const blocked = computed(() => named(dependents.value?.blocks ?? {}))
 const goes = computed(() => named(dependents.value?.goes ?? {}))

@@ -1,14 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Problem } from '@sleetfall/contract'
-import { ballSchema } from '@sleetfall/contract'
+import { ballSchema, wrong } from '@sleetfall/contract'
 import { reactive } from 'vue'
 import { number, object, string } from 'yup'
 import { ApiError } from '../http/problem.ts'
 import { useForm, useVersions } from './useForm.ts'
 
+const gritRange = wrong('grit', 'range', { min: 180, max: 10_000 })
 const schema = object({
-  name: string().trim().required('Name: please fill this in'),
-  grit: number().nullable().min(180, 'Grit: 180 to 10000').max(10_000, 'Grit: 180 to 10000'),
+  name: string().trim().required(wrong('name', 'fillIn')),
+  grit: number().nullable().min(180, gritRange).max(10_000, gritRange),
   rows: string().optional(),
 })
 const refused = (problem: Partial<Problem>) =>
@@ -82,10 +83,12 @@ describe('sending', () => {
     const form = useForm(schema, { name: 'Ruddock', grit: null })
     form.field('name')
     const ok = await form.submit(() =>
-      Promise.reject(refused({ fields: [{ path: 'name', message: 'Name: there is one already' }] })),
+      Promise.reject(
+        refused({ fields: [{ path: 'name', said: wrong('name', 'called', { name: 'Ruddock' }), message: '' }] }),
+      ),
     )
     expect(ok).toBe(false)
-    expect(form.errors['name']).toBe('Name: there is one already')
+    expect(form.errors['name']).toBe('Name: there is one called Ruddock already')
     expect(form.busy.value).toBe(false)
   })
   test('any other trouble is said in its own words, once', async () => {

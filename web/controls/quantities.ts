@@ -1,6 +1,7 @@
 import {
   type Limit,
   type LimitName,
+  type UnitName,
   celsiusToFahrenheit,
   fahrenheitToCelsius,
   formatInchFraction,
@@ -11,6 +12,7 @@ import {
   mphToKmh,
   parseInches,
 } from '@sleetfall/core'
+import { unitText } from '../i18n.ts'
 
 /** How a stored quantity is shown and typed in the wanted units. */
 export interface Shown {
@@ -37,14 +39,14 @@ function number(text: string): number | undefined {
 
 function converted(
   limit: Limit,
-  unit: string,
+  unit: UnitName,
   decimals: number,
   out: (v: number) => number,
   back: (v: number) => number,
 ): Shown {
   const format = (value: number) => plain(out(value), decimals)
   return {
-    unit,
+    unit: unitText(unit),
     format,
     min: format(limit.min),
     max: format(limit.max),
@@ -62,12 +64,19 @@ const isFraction = (limit: Limit) => limit.unit === 'in' && limit.step === 0.062
 /** Field units by setting: metric shows mm, km/h and °C, imperial in, mph and °F. Boards, feet of lane and pounds stay. */
 export function shown(name: LimitName, metric: boolean): Shown {
   const limit: Limit = limits[name]
-  if (metric && limit.unit === 'mph') return converted(limit, 'km/h', 1, mphToKmh, kmhToMph)
+  if (metric && limit.unit === 'mph') return converted(limit, 'kmh', 1, mphToKmh, kmhToMph)
   if (metric && isFraction(limit)) return converted(limit, 'mm', 0, inchesToMillimetres, millimetresToInches)
-  if (!metric && limit.unit === '°C') return converted(limit, '°F', 0, celsiusToFahrenheit, fahrenheitToCelsius)
+  if (!metric && limit.unit === 'degC') return converted(limit, 'degF', 0, celsiusToFahrenheit, fahrenheitToCelsius)
   if (isFraction(limit)) {
     const format = (value: number) => formatInchFraction(value)
-    return { unit: 'in', format, min: format(limit.min), max: format(limit.max), parse: parseInches, step: limit.step }
+    return {
+      unit: unitText('in'),
+      format,
+      min: format(limit.min),
+      max: format(limit.max),
+      parse: parseInches,
+      step: limit.step,
+    }
   }
   return converted(
     limit,
@@ -85,5 +94,5 @@ export const lengthText = (inches: number, metric: boolean, decimals = 1) =>
 /** Text of a stored quantity with its unit, e.g. `4 1/2 in` or `114 mm`. */
 export function quantityText(name: LimitName, value: number, metric: boolean): string {
   const { format, unit } = shown(name, metric)
-  return unit === '°' ? `${format(value)}°` : `${format(value)} ${unit}`
+  return unit === unitText('deg') ? `${format(value)}°` : `${format(value)} ${unit}`
 }

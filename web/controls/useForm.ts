@@ -2,6 +2,7 @@ import { type FieldProblem, check } from '@sleetfall/contract'
 import { type Ref, computed, reactive, ref } from 'vue'
 import type { AnySchema, InferType } from 'yup'
 import { ApiError, errorText } from '../http/problem.ts'
+import { textOfAll, textsByPath } from '../i18n.ts'
 
 export interface Conflict {
   readonly current: Record<string, unknown> & { version: number }
@@ -28,9 +29,9 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
 
   function show(fields: readonly FieldProblem[]): void {
     clear()
-    for (const { path, message } of fields) errors[path] = message
+    Object.assign(errors, textsByPath(fields))
     const unclaimed = fields.filter(({ path }) => !claimed.has(path.split(/[.[]/)[0]!))
-    failure.value = unclaimed.map((field) => field.message).join(' · ')
+    failure.value = textOfAll(unclaimed)
   }
   function clear(): void {
     for (const key of Object.keys(errors)) delete errors[key]

@@ -9,6 +9,7 @@ import LoadState from '../controls/LoadState.vue'
 import { dayText } from '../controls/days.ts'
 import CustomerField from '../customers/CustomerField.vue'
 import { post } from '../http/client.ts'
+import { textOfAll, textsByPath } from '../i18n.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -23,7 +24,7 @@ import { savePdf, saveSvg } from './sheet.ts'
 import { useBallOnBench } from './useBallOnBench.ts'
 import { useDrilling } from './useDrilling.ts'
 import { useGripSheets } from './useGripSheets.ts'
-import { diameterIn, useLayoutOnBench, usualLayout } from './useLayoutOnBench.ts'
+import { diameterIn, useLayoutOnBench, usualLayout, usualPap } from './useLayoutOnBench.ts'
 
 /** Layout of a ball on a bowler's PAP: drawn and in figures, each following the other; down to the drill sheet. */
 const { t } = useI18n()
@@ -47,7 +48,6 @@ watch(
   },
   { immediate: true },
 )
-const usualPap = { overIn: 5, upIn: 0.5 }
 const pap = computed(() => ({
   overIn: customer.value?.papOverIn ?? usualPap.overIn,
   upIn: customer.value?.papUpIn ?? usualPap.upIn,
@@ -90,8 +90,8 @@ async function keepOnBall() {
   const at = { papOverIn: pap.value.overIn, papUpIn: pap.value.upIn }
   const input = { id: newId(), ...layout.value, ...at, holes: grip.holes.value, topWeightOz: topWeightOz.value }
   const checked = check(drillingSchema, input)
-  grip.errors.value = checked.ok ? {} : Object.fromEntries(checked.fields.map(({ path, message }) => [path, message]))
-  if (!checked.ok) return notices.failed(new Error(checked.fields.map((field) => field.message).join(' · ')))
+  grip.errors.value = textsByPath(checked.ok ? [] : checked.fields)
+  if (!checked.ok) return notices.failed(new Error(textOfAll(checked.fields)))
   await notices.attempt(async () => {
     balls.take(await post(`/balls/${one.id}/drilling`, checked.value))
     notices.done(t('fitting.savedOnBall', { name: one.name, layout: formatLayout(layout.value) }))

@@ -14,6 +14,7 @@ import { useSession } from '../shell/session.ts'
 import StockForm from './StockForm.vue'
 import { type Mapping, type StockField, type Table, guessMapping, readRows, readTable, stockFields } from './stock.ts'
 import { useStock } from './store.ts'
+import { textOfAll } from '../i18n.ts'
 
 /** Balls the shop has or knows the figures of; brought in from any list by putting its columns to our fields. */
 const { t } = useI18n()
@@ -119,7 +120,7 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
               <tr v-for="row in wrong.slice(0, mostShown)" :key="row.line">
                 <td class="number">{{ t('fitting.stock.line', { n: row.line }) }}</td>
                 <td>{{ row.name }}</td>
-                <td>{{ row.problems.map((one) => one.message).join(' · ') }}</td>
+                <td>{{ textOfAll(row.problems) }}</td>
               </tr>
             </tbody>
           </table>

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { textOf } from '../i18n.ts'
 import { stripSvg } from './sheet.ts'
 import { guessMapping, readRows, readTable } from './stock.ts'
 
@@ -68,7 +69,7 @@ describe('stock list', () => {
       [9, []],
       [10, ['differentialIn']],
     ])
-    expect(rows[4]!.problems[0]!.message).toBe('Weight: 6 to 16 lb')
+    expect(textOf(rows[4]!.problems[0]!.said)).toBe('Weight: 6 to 16 lb')
   })
 
   test.each([

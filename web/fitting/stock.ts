@@ -1,4 +1,11 @@
-import { type FieldProblem, type StockBallInput, check, mostStockRows, stockBallSchema } from '@sleetfall/contract'
+import {
+  type FieldProblem,
+  type StockBallInput,
+  check,
+  mostStockRows,
+  stockBallSchema,
+  wrong,
+} from '@sleetfall/contract'
 import { type CoverFamily, readCoreFigure } from '@sleetfall/core'
 import { readCsv } from '../controls/csv.ts'
 
@@ -120,7 +127,12 @@ export function readRows(table: Table, mapping: Mapping): ReadRow[] {
     const key = `${checked.value.name.toLowerCase()} ${checked.value.weightLb ?? ''}`
     const first = seen.get(key)
     if (first !== undefined)
-      return { line, name, row: null, problems: [{ path: 'name', message: `Name: stands in line ${first} already` }] }
+      return {
+        line,
+        name,
+        row: null,
+        problems: [{ path: 'name', said: wrong('name', 'standsInLine', { line: first }) }],
+      }
     seen.set(key, line)
     return { line, name, row: checked.value, problems: [] }
   })

@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { useNotices } from '../shell/notices.ts'
 import { saveSheet, sheetsOf } from './store.ts'
+import { textsByPath } from '../i18n.ts'
 
 /** The holes on the bench and a bowler's grip sheets, which they come from and go into. */
 export function useGripSheets(customerId: Ref<string | null>, handOf: () => 'right' | 'left' | undefined) {
@@ -58,7 +59,7 @@ export function useGripSheets(customerId: Ref<string | null>, handOf: () => 'rig
       ...{ spanKind: spanKind.value, holes: holes.value, note: '' },
     }
     const checked = check(gripSheetSchema, sheet)
-    errors.value = checked.ok ? {} : Object.fromEntries(checked.fields.map(({ path, message }) => [path, message]))
+    errors.value = checked.ok ? {} : textsByPath(checked.fields)
     if (!checked.ok) return
     await notices.attempt(async () => {
       const saved = await saveSheet(checked.value)

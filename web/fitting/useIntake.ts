@@ -18,6 +18,7 @@ import {
   typedInFull,
 } from './intake.ts'
 import { useStock } from './store.ts'
+import { textOf } from '../i18n.ts'
 
 /** What was taken in last, for its labels. */
 export interface TakenIn {
@@ -147,12 +148,12 @@ export function useIntake() {
     const all: Record<string, string> = {}
     if (!known.value) {
       const checked = check(customerSchema, customerOf({ ...fresh.value, name: search.value }))
-      if (!checked.ok) for (const { path, message } of checked.fields) all[`customer.${path}`] = message
+      if (!checked.ok) for (const { path, said } of checked.fields) all[`customer.${path}`] = textOf(said)
     }
     rows.value.forEach((row, index) => {
       if (row.knownId !== null) return
       const checked = check(ballSchema, ballOf(row, customerId, complaintOf(row)))
-      if (!checked.ok) for (const { path, message } of checked.fields) all[`${index}.${path}`] = message
+      if (!checked.ok) for (const { path, said } of checked.fields) all[`${index}.${path}`] = textOf(said)
     })
     return all
   }

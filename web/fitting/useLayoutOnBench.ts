@@ -3,6 +3,8 @@ import { useRefHistory } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+/** PAP to draw for who has none on record. */
+export const usualPap = { overIn: 5, upIn: 0.5 }
 export const usualLayout: Layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 }
 /** Diameter that drawings and sheets are reckoned with, in. */
 export const diameterIn = 8.595

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals'
-import type { Problem } from '@sleetfall/contract'
+import { type Problem, said, wrong } from '@sleetfall/contract'
 import { createPinia, setActivePinia } from 'pinia'
 import { type FakeServer, serveWith } from '../test/inApp.ts'
 import { get, post, put, remove, tryPost } from './client.ts'
@@ -136,12 +136,14 @@ describe('one try in the background', () => {
 describe('words of an error', () => {
   test('are those of its fields, else its reason; anything else by its own message', () => {
     const fields = [
-      { path: 'name', message: 'Name: please fill this in' },
-      { path: 'grit', message: 'Grit: 180 to 10000' },
+      { path: 'name', said: wrong('name', 'fillIn'), message: '' },
+      { path: 'grit', said: wrong('grit', 'range', { min: 180, max: 10_000 }), message: '' },
     ]
     const refused = (more: Partial<Problem>) =>
       new ApiError(problem('invalid-input', 422, more).body as unknown as Problem)
     expect(errorText(refused({ fields }))).toBe('Name: please fill this in · Grit: 180 to 10000')
+    expect(errorText(refused({ said: said('refused.busy') }))).toBe('The server is busy; it is tried again.')
+    // Of what stands between here and the server nobody knows more than it wrote.
     expect(errorText(refused({}))).toBe('because of invalid-input')
     expect(errorText(new Error('out of paper'))).toBe('out of paper')
     expect(errorText('plain')).toBe('plain')

@@ -1,9 +1,13 @@
 import type { Problem } from '@sleetfall/contract'
+import { textOf, textOfAll } from '../i18n.ts'
+
+/** What a refusal says: in the screen's words, or as it was written by whoever stands between the server and here. */
+const reasonOf = ({ said, detail }: Problem) => (said ? textOf(said) : detail)
 
 /** An answer of the server that says why it did not do what was asked. */
 export class ApiError extends Error {
   constructor(readonly problem: Problem) {
-    super(problem.detail)
+    super(reasonOf(problem))
   }
 }
 
@@ -13,8 +17,8 @@ export class NotSent extends Error {}
 /** Words for any error that reaches a screen. */
 export function errorText(error: unknown): string {
   if (error instanceof ApiError) {
-    const fields = error.problem.fields?.map((field) => field.message) ?? []
-    return fields.length > 0 ? fields.join(' · ') : error.problem.detail
+    const { fields = [] } = error.problem
+    return fields.length > 0 ? textOfAll(fields) : reasonOf(error.problem)
   }
   return error instanceof Error ? error.message : String(error)
 }

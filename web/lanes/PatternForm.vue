@@ -15,6 +15,7 @@ import LoadTable from './LoadTable.vue'
 import PaintLane from './PaintLane.vue'
 import PatternFigures from './PatternFigures.vue'
 import { usePatterns } from './store.ts'
+import { textsByPath } from '../i18n.ts'
 
 /** Makes, copies or edits a pattern; the film follows what is typed. */
 const props = defineProps<{
@@ -60,7 +61,7 @@ const knownFields = [
 ] as const
 function estimate() {
   const checked = check(knownFiguresSchema, known.value)
-  knownErrors.value = checked.ok ? {} : Object.fromEntries(checked.fields.map(({ path, message }) => [path, message]))
+  knownErrors.value = checked.ok ? {} : textsByPath(checked.fields)
   if (checked.ok) Object.assign(form.values, { loads: estimatedLoads(checked.value), estimated: true })
 }
 watch(known, estimate, { deep: true })

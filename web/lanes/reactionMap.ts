@@ -1,5 +1,15 @@
-import { type Ball, type Customer, type MapLine, type MapMessage, type Pattern, mapLineOf } from '@sleetfall/contract'
+import {
+  type Ball,
+  type Customer,
+  type MapLine,
+  type MapMessage,
+  type Pattern,
+  type Problem,
+  mapLineOf,
+} from '@sleetfall/contract'
 import { type MapPlace, type Spread, mapTasks, usualPhases } from '@sleetfall/core'
+import { ApiError } from '../http/problem.ts'
+import { textOf } from '../i18n.ts'
 import { motionPool, priorities } from '../workers/motion.ts'
 
 export interface MapWork {
@@ -43,7 +53,7 @@ export async function mapOnServer({ customer, surfaces, patterns, signal, onPlac
     surfaces: surfaces.join(','),
   })
   const response = await fetch(`/api/reaction-map/${customer.id}?${query}`, { signal })
-  if (!response.ok || !response.body) throw new Error(((await response.json()) as { detail?: string }).detail)
+  if (!response.ok || !response.body) throw new ApiError((await response.json()) as Problem)
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''
   for (;;) {
@@ -54,7 +64,7 @@ export async function mapOnServer({ customer, surfaces, patterns, signal, onPlac
     for (const row of rows) {
       const message = JSON.parse(row) as MapMessage
       if ('places' in message) onPlaces(message.places)
-      else if ('failed' in message) throw new Error(message.failed)
+      else if ('failed' in message) throw new Error(textOf(message.failed))
       else onCell(message.index, message.line)
     }
   }

@@ -39,7 +39,7 @@ describe('the field at the top', () => {
   })
 
   test('everything that can be found has its own place', () => {
-    const found = (kind: Found['kind']): Found => ({ kind, id: 'one', title: '', detail: '', customerId: 'owner' })
+    const found = (kind: Found['kind']) => ({ kind, id: 'one', title: '', customerId: 'owner' }) as Found
     const places = foundKinds.map((kind) => router.resolve(placeOf(found(kind))).fullPath)
     expect(places).toEqual([
       '/rack/one',

@@ -11,6 +11,13 @@ export default {
   railLabel: 'Areas',
   skip: 'Skip to the content',
   search: 'Find a customer, ball, pattern, job – or a command',
+  found: {
+    hands: { right: 'right-hander', left: 'left-hander' },
+    places: { customer: 'with the customer', shelf: 'shelf', bench: 'on the bench' },
+    pattern: 'pattern',
+    due: 'due {day}',
+    events: { league: 'league from {day}', tournament: 'tournament from {day}' },
+  },
   searchNothing: 'Nothing found for “{text}”. Try part of a name.',
   openBallFirst: 'Open a ball on the rack first, then ask again.',
   nothingToUndo: 'There is nothing to undo here. Open the ball or the trial that it was about.',

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { type RouteLocationRaw, useRoute, useRouter } from 'vue-router'
 import { get } from '../http/client.ts'
 import { type CommandName, commandNeeds, commandTargets, placeOf } from './commands.ts'
+import { foundDetail } from './foundDetail.ts'
 import { useNotices } from './notices.ts'
 import { useSession } from './session.ts'
 
@@ -20,6 +21,7 @@ export interface Option {
 export function useCommandField({ shortcuts, leaveField }: { shortcuts: () => void; leaveField: () => void }) {
   const { t } = useI18n()
   const [router, route, session, notices] = [useRouter(), useRoute(), useSession(), useNotices()]
+  const detailOf = (one: Found) => foundDetail(one, t)
   const text = ref('')
   const open = ref(false)
   const marked = ref(0)
@@ -51,16 +53,14 @@ export function useCommandField({ shortcuts, leaveField }: { shortcuts: () => vo
     const words = text.value.trim().toLowerCase().split(/\s+/)
     return asked.value === text.value.trim()
       ? found.value
-      : found.value.filter(({ title, detail }) =>
-          words.every((word) => `${title} ${detail}`.toLowerCase().includes(word)),
-        )
+      : found.value.filter((one) => words.every((word) => `${one.title} ${detailOf(one)}`.toLowerCase().includes(word)))
   })
   const options = computed<Option[]>(() => [
     ...fitting.value.map((one) => ({
       key: one.kind + one.id,
       kind: one.kind,
       title: one.title,
-      detail: one.detail,
+      detail: detailOf(one),
       to: placeOf(one),
     })),
     ...matching.value,

@@ -74,7 +74,7 @@ function takeTheirs() {
           <v-text-field
             v-for="name in names"
             :key="name"
-            :label="surfaceConstantRanges[name][0]"
+            :label="t(`fields.${surfaceConstantRanges[name][0]}`)"
             :model-value="constants()[name] as string"
             :hint="t('shop.builtIn', { value: surfaceDefaults[name] })"
             persistent-hint

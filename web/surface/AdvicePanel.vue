@@ -11,7 +11,7 @@ import { holdRule } from './pageStore.ts'
 /** Rules of thumb that hold for the ball and what is said of it, with their reasons and their contradictions. */
 const complaint = defineModel<Complaint | null>('complaint', { required: true })
 const patternId = defineModel<string | null>('patternId', { required: true })
-const props = defineProps<{ advice: AdviceGiven | null; complaints: readonly Complaint[] }>()
+defineProps<{ advice: AdviceGiven | null; complaints: readonly Complaint[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const { t } = useI18n()
 const patterns = usePatterns()
@@ -27,7 +27,7 @@ async function hold(id: string, held: boolean) {
   })
 }
 const sign = { rougher: '▼', smoother: '▲', leave: '●', none: '◇' } as const
-const adviceOf = (id: string) => props.advice?.rules.find((rule) => rule.id === id)?.advice ?? id
+const adviceOf = (id: string) => t(`surface.advice.rules.${id}.advice`)
 const patternItems = computed(() => [
   { value: null, title: t('surface.advice.noPattern') },
   ...patterns.items.map((pattern) => ({ value: pattern.id, title: pattern.name })),
@@ -63,14 +63,16 @@ const patternItems = computed(() => [
           {{ t(`surface.advice.directions.${rule.direction}`) }}</span
         >
         <span>
-          <strong>{{ rule.advice }}</strong> {{ rule.reason }}
-          <span v-if="rule.school" class="small soft">{{ t('surface.advice.school', { school: rule.school }) }}</span>
+          <strong>{{ adviceOf(rule.id) }}</strong> {{ t(`surface.advice.rules.${rule.id}.reason`) }}
+          <span v-if="rule.contested" class="small soft">{{
+            t('surface.advice.school', { school: t(`surface.advice.rules.${rule.id}.school`) })
+          }}</span>
         </span>
         <v-btn
           v-if="session.isOwner"
           size="x-small"
           variant="text"
-          :aria-label="`${t('surface.advice.notOurs')}: ${rule.advice}`"
+          :aria-label="`${t('surface.advice.notOurs')}: ${adviceOf(rule.id)}`"
           @click="hold(rule.id, false)"
           >{{ t('surface.advice.notOurs') }}</v-btn
         >
@@ -83,11 +85,11 @@ const patternItems = computed(() => [
       <ul v-if="showOff" class="rules">
         <li v-for="rule in advice.off" :key="rule.id" class="soft">
           <span class="small">{{ t(`surface.advice.directions.${rule.direction}`) }}</span>
-          <span>{{ rule.advice }}</span>
+          <span>{{ adviceOf(rule.id) }}</span>
           <v-btn
             v-if="session.isOwner"
             size="x-small"
-            :aria-label="`${t('surface.advice.on')}: ${rule.advice}`"
+            :aria-label="`${t('surface.advice.on')}: ${adviceOf(rule.id)}`"
             @click="hold(rule.id, true)"
             >{{ t('surface.advice.on') }}</v-btn
           >

@@ -1,3 +1,5 @@
+import { adviceWords } from './adviceWords.ts'
+
 export default {
   status: {
     'in-window': 'in its window',
@@ -140,6 +142,7 @@ export default {
     care: 'Wipe after each shot, cleaner right after play, cloth and cleaner out of the holes. No heater, oven or hot car.',
   },
   advice: {
+    rules: adviceWords,
     title: 'Rules of thumb',
     complaint: 'What it does',
     none: 'nothing to complain of',

@@ -1,6 +1,6 @@
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
-import type { TrialShotInput, Trial } from '@sleetfall/contract'
+import { type Trial, type TrialShotInput, wrong } from '@sleetfall/contract'
 import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
@@ -58,7 +58,7 @@ function lane() {
           code: 'invalid-input',
           detail: 'no',
           status: 422,
-          fields: [{ path: 'entryBoard', message: 'Entry board: -2 to 41' }],
+          fields: [{ path: 'entryBoard', said: wrong('entryBoard', 'range', { min: -2, max: 41 }) }],
         },
       }
     const sent = server.asked.at(-1)!.body as TrialShotInput

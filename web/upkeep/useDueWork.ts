@@ -63,7 +63,7 @@ export function useDueWork() {
       if (refused.length > 0) notices.failed(new Error(refused.join(' · ')))
       return
     }
-    const list = made.map((job) => `${job.ballName}, ${t(`bench.kinds.${job.kind}`)}`).join('; ')
+    const list = made.map((job) => `${job.ballName}, ${t(`works.${job.kind}`)}`).join('; ')
     const said = t('upkeep.madeAll', { n: made.length, list }, made.length)
     notices.done([said, ...refused].join(' · '), async () => {
       for (const job of made) await bench.stop(job)

@@ -1,0 +1,12 @@
+import { fields } from './fields.ts'
+import { form, input, kinds } from './input.ts'
+import { instead, missing, refused } from './refused.ts'
+import { units } from './units.ts'
+import { uses } from './uses.ts'
+import { stations, works } from './works.ts'
+
+/**
+ * Everything that the server, the schemas and the commands can say, in English. They send keys; these are the words. The screens have
+ * them in their catalogue beside their own.
+ */
+export const words = { fields, form, input, kinds, refused, missing, instead, units, uses, stations, works }
