@@ -1,5 +1,5 @@
 import { hands } from './customers.ts'
-import type { } from '@sleetfall/core'
+import type {} from '@sleetfall/core'
 import * as yup from 'yup'
 import { needed, neededQuantity, oneOf, quantity, ranged, requiredText } from './fields.ts'
 import { wrong } from './said.ts'

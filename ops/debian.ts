@@ -97,8 +97,19 @@ export function privateLibraryPath(program: string): Record<string, string> {
 /** Folder with initdb, pg_ctl and postgres; installs Debian's package when it is missing. */
 export const ensurePostgres = () => ensurePackage('postgresql', () => postgresBinDirectories()[0])
 
-/** Path of Debian's Chromium; installs the package when it is missing. */
-export const ensureChromium = () =>
-  ensurePackage('chromium', () =>
-    ['/usr/bin/chromium', join(privateRoot, 'usr/lib/chromium/chromium')].find((path) => existsSync(path)),
-  )
+/** Programs of Debian's Chromium by the package that brings them: the one without windows needs a quarter less time for the same tests. */
+const chromiums = {
+  'chromium-headless-shell': ['/usr/bin/chromium-headless-shell', 'usr/lib/chromium/chromium-headless-shell'],
+  chromium: ['/usr/bin/chromium', 'usr/lib/chromium/chromium'],
+} as const
+const chromiumOf = (name: keyof typeof chromiums) =>
+  [chromiums[name][0], join(privateRoot, chromiums[name][1])].find((path) => existsSync(path))
+
+/** Path of Debian's Chromium; installs a package when it is missing. Where Debian has none without windows, the whole one does. */
+export function ensureChromium(): string {
+  try {
+    return ensurePackage('chromium-headless-shell', () => chromiumOf('chromium-headless-shell'))
+  } catch {
+    return ensurePackage('chromium', () => chromiumOf('chromium'))
+  }
+}
