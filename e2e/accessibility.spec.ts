@@ -5,7 +5,11 @@ import { expect, openCustomer, openSurface, openWhatIf, signIn, test } from './s
 /** What is wrong with the screen, by a rule's name and the first places; `withRules` instead of all that the tags name. */
 const scan = async (page: Page, withRules?: readonly string[]) => {
   // Lists of an open field are driven from the field, so they need no focus of their own.
-  const axe = new AxeBuilder({ page }).exclude('.v-autocomplete__content')
+  const axe = new AxeBuilder({ page })
+    .exclude('.v-autocomplete__content')
+    // There are no frames to look into, and only what is wrong is asked for.
+    .setLegacyMode()
+    .options({ resultTypes: ['violations'], preload: false })
   // The page behind an open form was looked at before.
   if (await page.getByRole('dialog').isVisible()) axe.include('.v-overlay-container')
   if (withRules) axe.withRules([...withRules])
