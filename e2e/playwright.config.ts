@@ -4,7 +4,7 @@ const results = process.env['RESULTS']
 
 export default defineConfig({
   testDir: '.',
-  timeout: 60_000,
+  timeout: 150_000,
   expect: { timeout: 10_000 },
   workers: 2,
   retries: process.env['CI'] ? 1 : 0,

@@ -75,6 +75,20 @@ function deliveryOfStyle(style: StyleBand): ShotInput['bowler'] {
 const solid = { weightLb: 15, diameterIn: 8.595, rgIn: 2.49, differentialIn: 0.048, intermediateDifferentialIn: 0 }
 const layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 }
 
+/** A solid of a strong core, thrown by the middle of a style on a condition of the table. */
+export const practiceShot = (
+  { style, condition }: PracticeCell,
+  raUm: number,
+  laydownBoard: number,
+  targetBoard: number,
+): ShotInput => ({
+  bowler: deliveryOfStyle(style),
+  ball: solid,
+  layout,
+  release: { laydownBoard, launchAngleDeg: launchAngleDeg(laydownBoard, targetBoard) },
+  friction: { kind: 'film', loads: practiceLoads(condition), raUm, cover: 'solid' },
+})
+
 /** Finishes that are weighed against each other, rough to smooth, µm. */
 const finishes = [...finishRaUm.map(([, raUm]) => raUm), compoundRaUm, polishRaUm]
 /** A grit step: the middle distance of neighbouring finishes, in ln Ra. */

@@ -232,7 +232,7 @@ describe('room for error', () => {
   })
 
   test('the quick way gives the brute-force shares within a hundredth beside the noise of those, and draws nothing', () => {
-    const many = { ...line, samples: 6000 }
+    const many = { ...line, samples: 3000 }
     for (const [index, setting] of grid.entries()) {
       const at = shot({ ...setting, target: index % 2 === 0 ? 10 : 12 })
       const exact = roomForError(at, many)

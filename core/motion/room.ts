@@ -84,6 +84,8 @@ export interface RoomOptions {
    * hundredth of the exact share, without a sample's noise.
    */
   readonly method?: 'exact' | 'quick' | undefined
+  /** A map shows no chart of misses, whose shots would cost it a tenth. */
+  readonly withoutMisses?: boolean | undefined
 }
 
 /** Room for error of a line: the share of the bowler's own spread of shots that reaches the pocket. */
@@ -92,7 +94,7 @@ export function roomForError(input: ShotInput, options: RoomOptions, course = co
     const outcome = deviate(input, course, by)
     return { entryBoard: outcome.entryBoard, gutter: outcome.gutter, carry: carryChance(outcome) }
   }
-  const misses = missChart(input, course)
+  const misses = options.withoutMisses ? [] : missChart(input, course)
   const { method = 'exact' } = options
   if (method === 'exact')
     return summarise(

@@ -1,0 +1,266 @@
+import jstat from 'jstat'
+import type { ComparedShot, Comparison } from './compare.ts'
+import { holm } from './holm.ts'
+import { type Believed, type CoefficientPrior, type Posterior, believed, posteriorOf, scatterOf } from './posterior.ts'
+import { type CovariateName, covariateNames, usualSlopes } from './slopes.ts'
+
+export const blockNames = ['bowler', 'lane', 'day', 'line'] as const
+export type BlockName = (typeof blockNames)[number]
+
+export interface JudgedShot extends ComparedShot {
+  /** Where it belongs beside its arm: shots of one lane share that lane's ways. */
+  readonly blocks?: Readonly<Partial<Record<BlockName, string>>> | undefined
+}
+
+/** What cannot be told from the arms because it changed together with them. */
+export type Confounder = 'drift' | BlockName
+
+export interface Pair extends Believed {
+  readonly from: string
+  readonly to: string
+  readonly estimate: number
+  /** For all pairs being looked at together. */
+  readonly pHolm: number
+}
+
+/** What one shot does to the first pair's estimate by being there. */
+export interface Influence {
+  readonly shot: number
+  readonly change: number
+  /** Without it the verdict would be another. */
+  readonly flips: boolean
+}
+
+export interface Judgement extends Omit<Comparison, 'verdict'> {
+  readonly pairs: readonly Pair[]
+  readonly influence: readonly Influence[]
+  /** 'confounded': a difference shows, but what changed along with the arms would explain it as well. */
+  readonly verdict: Comparison['verdict'] | 'confounded'
+  readonly confoundedWith: readonly Confounder[]
+  /** Each arm's shots come in turns with the others', so that the lane's drift can be told from them. */
+  readonly alternating: boolean
+  /** Shots whose figure is missing, of each covariate that others have: reckoned at their arm's mean with more scatter. */
+  readonly missing: Readonly<Partial<Record<CovariateName, number>>>
+  /** What was believed before the first shot. */
+  readonly priors: readonly { readonly name: string; readonly mean: number; readonly sd: number }[]
+  /** More shots of each arm, thrown in turns, that would tell a difference that matters in four of five cases; 0 when these do. */
+  readonly moreShots: number
+}
+
+export interface JudgeOptions {
+  readonly measure: string
+  /** A difference worth acting on, in the measure's unit. */
+  readonly matters?: number | undefined
+  /** Leave-one-out costs a fit a shot. */
+  readonly influence?: boolean | undefined
+}
+
+const { normal } = jstat.jStat
+
+/** Usual scatter of a shot beyond its line and speed, a difference that matters, and what a note is rounded to, in each measure's unit (assumed). */
+const measures: Readonly<Record<string, { readonly scatter: number; readonly matters: number; readonly note: number }>> = {
+  entryBoard: { scatter: 1, matters: 1.5, note: 0.5 },
+  firstReadFt: { scatter: 1.2, matters: 2, note: 1 },
+  entryAngleDeg: { scatter: 0.4, matters: 0.5, note: 0.1 },
+  breakpointBoard: { scatter: 0.8, matters: 1, note: 0.5 },
+  boardsMoved: { scatter: 0.8, matters: 1, note: 0.5 },
+}
+/** The usual scatter is worth as many shots as this. */
+const scatterWorth = 2
+/** Boards a shot by which a lane may drift, one standard deviation: ten shots move the entry by a board (assumed). */
+const driftSd = { entryBoard: 0.1 } as Readonly<Record<string, number>>
+/** Scatter of what was not noted. */
+const usualDeviation: Readonly<Record<CovariateName, number>> = {
+  targetDeviationBoards: 0.8,
+  laydownDeviationBoards: 0.4,
+  speedDeviationMph: 0.35,
+}
+/** Wider than this because of drift or blocks, and the arms are not told from them. */
+const widened = 1.3
+const power = 0.8
+const most = 200
+
+/** Figures of a measure; one that is none of ours is judged by its own spread. */
+function measureOf(name: string, values: readonly number[]) {
+  const known = measures[name]
+  if (known) return { ...known, drift: driftSd[name] ?? known.scatter / 10 }
+  const spread = Math.max(1e-6, sd(values))
+  return { scatter: spread, matters: spread, note: 0, drift: spread / 10 }
+}
+const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
+const sd = (values: readonly number[]) =>
+  Math.sqrt(values.reduce((sum, one) => sum + (one - mean(values)) ** 2, 0) / Math.max(1, values.length - 1))
+const distinct = <T>(values: readonly T[]): T[] => [...new Set(values)]
+
+interface Column {
+  readonly name: string
+  readonly about: 'arm' | 'covariate' | Confounder
+  readonly prior: CoefficientPrior
+  readonly values: readonly number[]
+}
+
+/** Columns of the design, and the variance that missing figures add to their shots. */
+function designOf(shots: readonly JudgedShot[], arms: readonly string[], measure: string, own: ReturnType<typeof measureOf>) {
+  const columns: Column[] = arms.map((arm) => ({
+    ...{ name: arm, about: 'arm', prior: { mean: 0, sd: null } },
+    values: shots.map((shot) => Number(shot.variant === arm)),
+  }))
+  const extraVariance = shots.map(() => 0)
+  const missing: Partial<Record<CovariateName, number>> = {}
+  const slopes = usualSlopes(measure)
+  for (const name of covariateNames) {
+    const given = shots.map((shot) => shot[name])
+    const known = given.filter((value) => value !== undefined)
+    if (known.length === 0 || known.every((value) => value === 0)) continue
+    const prior = slopes?.[name] ?? { mean: 0, sd: own.scatter / usualDeviation[name] }
+    const meanOf = (arm: string) => {
+      const ofArm = shots.flatMap((shot) => (shot.variant === arm ? (shot[name] ?? []) : []))
+      return ofArm.length > 0 ? mean(ofArm) : mean(known)
+    }
+    const scatter = Math.max(usualDeviation[name], known.length > 2 ? sd(known) : 0)
+    const values = given.map((value, i) => {
+      if (value !== undefined) return value
+      extraVariance[i]! += (prior.mean ** 2 + prior.sd ** 2) * scatter ** 2
+      return meanOf(shots[i]!.variant)
+    })
+    if (known.length < shots.length) missing[name] = shots.length - known.length
+    columns.push({ name, about: 'covariate', prior, values })
+  }
+  const lanes = shots.map((shot) => `${shot.blocks?.lane ?? ''} ${shot.blocks?.day ?? ''}`)
+  for (const lane of distinct(lanes)) {
+    const numbers = shots.flatMap((shot, i) => (lanes[i] === lane ? (shot.sequence ?? []) : []))
+    if (distinct(numbers).length < 2) continue
+    const middle = mean(numbers)
+    columns.push({
+      ...{ name: 'sequence', about: 'drift', prior: { mean: 0, sd: own.drift } },
+      values: shots.map((shot, i) => (lanes[i] === lane && shot.sequence !== undefined ? shot.sequence - middle : 0)),
+    })
+  }
+  const components: number[] = []
+  for (const name of blockNames) {
+    const levels = distinct(shots.map((shot) => shot.blocks?.[name] ?? ''))
+    if (levels.length < 2) continue
+    components.push(2 * own.scatter)
+    for (const level of levels)
+      columns.push({
+        ...{ name: level, about: name, prior: { mean: 0, sd: { component: components.length - 1 } } },
+        values: shots.map((shot) => Number((shot.blocks?.[name] ?? '') === level)),
+      })
+  }
+  return { columns, extraVariance, missing, components }
+}
+
+/** Arms in turns: at least two changes of the arm for each arm beyond the first, in the order thrown. */
+function inTurns(shots: readonly JudgedShot[], arms: readonly string[]): boolean {
+  const order = [...shots].sort((a, b) => (a.sequence ?? 0) - (b.sequence ?? 0)).map((shot) => shot.variant)
+  const changes = order.filter((arm, i) => i > 0 && arm !== order[i - 1]).length
+  return changes >= 2 * (arms.length - 1)
+}
+
+/** Shots of each arm that tell a difference with the wanted power, over what is believed of the scatter. */
+function shotsToTell(posterior: Posterior, difference: number): number {
+  for (let n = 2; n <= most; n += 1) {
+    // Student's t at 97.5 % as it falls with the shots (Hill's first terms).
+    const freedom = 2 * n - 2
+    const t = 1.96 + 2.4 / freedom + 3.2 / freedom ** 2
+    const told = scatterOf(posterior).reduce(
+      (sum, { weight, scatter }) => sum + weight * normal.cdf(difference / (scatter * Math.sqrt(2 / n)) - t, 0, 1),
+      0,
+    )
+    if (told >= power) return n
+  }
+  return most
+}
+
+/**
+ * Judges arms of a trial on one measure: a Bayesian mixed model with arms, the line's and the speed's deviations (priors from the motion
+ * core), drift on each lane and blocks as components of variance. Shots in the order of the arms' naming; the first arm is the control.
+ * All pairs are told with Holm's adjustment. What changed along with the arms widens the intervals, and where that is what hides a
+ * difference the verdict is 'confounded'.
+ */
+export function judge(shots: readonly JudgedShot[], options: JudgeOptions): Judgement {
+  const arms = distinct(shots.map((shot) => shot.variant))
+  const own = measureOf(options.measure, shots.map((shot) => shot.value))
+  const matters = options.matters ?? own.matters
+  const { columns, extraVariance, missing, components } = designOf(shots, arms, options.measure, own)
+  const alternating = inTurns(shots, arms)
+  const priors = columns.flatMap(({ name, about, prior }) =>
+    about === 'covariate' || about === 'drift' ? [{ name, mean: prior.mean, sd: prior.sd as number }] : [],
+  )
+  const counted = { n: shots.length, alternating, missing, priors: distinctBy(priors, (prior) => prior.name) }
+  const fewest = Math.min(...arms.map((arm) => shots.filter((shot) => shot.variant === arm).length))
+  if (arms.length < 2 || fewest < 2)
+    return {
+      ...{ effects: [], pairs: [], covariates: [], influence: [], residualSd: null, confoundedWith: [] },
+      ...{ ...counted, verdict: 'too-few-shots', moreShots: Math.max(0, 2 - fewest) },
+    }
+
+  const fit = (rows: readonly JudgedShot[], without: readonly Confounder[] = [], keep?: (shot: number) => boolean) => {
+    const used = columns.filter(({ about }) => !(without as readonly string[]).includes(about))
+    const chosen = rows.flatMap((_, i) => (keep?.(i) === false ? [] : [i]))
+    const posterior = posteriorOf({
+      rows: chosen.map((i) => used.map(({ values }) => values[i]!)),
+      values: chosen.map((i) => shots[i]!.value),
+      extraVariance: chosen.map((i) => extraVariance[i]!),
+      priors: used.map(({ prior }) => prior),
+      scatter: { usual: own.scatter, worth: scatterWorth, floor: Math.max(own.note / Math.sqrt(12), 1e-3 * own.scatter) },
+      components,
+    })
+    const factors = (from: string, to: string) =>
+      used.map(({ about, name }) => (about !== 'arm' ? 0 : Number(name === to) - Number(name === from)))
+    return { posterior, used, between: (from: string, to: string) => believed(posterior, factors(from, to)) }
+  }
+  const pairsOf = ({ between }: ReturnType<typeof fit>): Pair[] => {
+    const raw = arms.flatMap((from, i) => arms.slice(i + 1).map((to) => ({ from, to, ...between(from, to) })))
+    const adjusted = holm(raw.map(({ p }) => p))
+    return raw.map((pair, i) => ({ ...pair, estimate: pair.mean, pHolm: adjusted[i]! }))
+  }
+  const shown = (pairs: readonly Pair[]) => pairs.some(({ pHolm }) => pHolm < 0.05)
+
+  const whole = fit(shots)
+  const pairs = pairsOf(whole)
+  const confoundedWith = shown(pairs) ? [] : hidesBehind()
+  const verdict = shown(pairs) ? 'different' : confoundedWith.length > 0 ? 'confounded' : 'no-difference-shown'
+
+  /** What, left out of the model, would let a difference show, and widens the intervals so much that it hides it. */
+  function hidesBehind(): Confounder[] {
+    const present = distinct(columns.map(({ about }) => about)).filter(
+      (about): about is Confounder => about !== 'arm' && about !== 'covariate',
+    )
+    return present.filter((about) => {
+      const bare = pairsOf(fit(shots, [about]))
+      return shown(bare) && bare.some((pair, i) => pair.pHolm < 0.05 && pairs[i]!.sd > widened * pair.sd)
+    })
+  }
+
+  const influence = options.influence === false || shots.length > most ? [] : shots.map((_, shot) => leftOut(shot))
+  function leftOut(shot: number): Influence {
+    const rest = shots.filter((_, i) => i !== shot)
+    if (distinct(rest.map((one) => one.variant)).length < arms.length) return { shot, change: 0, flips: true }
+    const without = pairsOf(fit(shots, [], (i) => i !== shot))
+    return { shot, change: pairs[0]!.estimate - without[0]!.estimate, flips: shown(without) !== shown(pairs) }
+  }
+  const scatters = scatterOf(whole.posterior)
+  const needed = shotsToTell(whole.posterior, matters)
+  return {
+    effects: pairs
+      .filter((pair) => pair.from === arms[0])
+      .map(({ from, to, estimate, low, high, p }) => ({ from, to, estimate, low, high, p })),
+    pairs,
+    covariates: whole.used.flatMap(({ name, about }, i) => {
+      if (about !== 'covariate' && about !== 'drift') return []
+      const slope = believed(whole.posterior, whole.used.map((_, j) => Number(i === j)))
+      return [{ name, slope: slope.mean, se: slope.sd }]
+    }),
+    residualSd: scatters.reduce((sum, { weight, scatter }) => sum + weight * scatter, 0),
+    ...counted,
+    influence,
+    verdict,
+    confoundedWith,
+    moreShots: Math.max(0, needed - fewest),
+  }
+}
+
+const distinctBy = <T>(values: readonly T[], key: (value: T) => string): T[] => [
+  ...new Map(values.map((value) => [key(value), value])).values(),
+]
