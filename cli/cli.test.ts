@@ -57,6 +57,39 @@ test('compare is the core’s comparison', () => {
   expect(output.effects[0]).toMatchObject({ from: 'a', to: 'b', estimate: expect.closeTo(-2.5, 9) })
 })
 
+describe('compare with what the motion core foretells', () => {
+  const compare = (input: object) =>
+    runCommand(commands['compare']!, JSON.stringify({ measure: 'entryBoard', ...input }))
+  const shots = [...'ABBAABBA'].map((variant, i) => ({
+    ...{ variant, sequence: i + 1, targetDeviationBoards: (i % 3) - 1 },
+    value: 17 + 3 * ((i % 3) - 1) - (variant === 'B' ? 2 : 0) + (i % 2) / 2,
+  }))
+
+  test('answers with all pairs, the influence of each shot and what it rests on', () => {
+    const result = compare({ prior: 'default', shots })
+    const output = JSON.parse(result.ok ? result.output : '{}')
+    expect(output).toMatchObject({ n: 8, verdict: 'different', alternating: true, confoundedWith: [] })
+    expect(output.pairs[0]).toMatchObject({ from: 'A', to: 'B', pHolm: output.pairs[0].p })
+    expect(Math.abs(output.effects[0].estimate + 2)).toBeLessThan(0.5)
+    expect(output.influence).toHaveLength(8)
+    expect(output.priors.map((prior: { name: string }) => prior.name)).toEqual(['targetDeviationBoards', 'sequence'])
+  })
+
+  test('arms name the control and their order; one that is left out is refused by name, as are a wrong prior and a long block', () => {
+    const turned = compare({ arms: ['B', 'A'], shots })
+    expect(JSON.parse(turned.ok ? turned.output : '{}').effects[0]).toMatchObject({ from: 'B', to: 'A' })
+    expect(compare({ arms: ['B', 'C'], shots })).toMatchObject({
+      problems: ['arms: Arms: every variant of the shots has to be among them'],
+    })
+    expect(compare({ prior: 'gut', shots })).toMatchObject({ problems: ['prior: Prior: one of none, default'] })
+    const blocked = shots.map((shot) => ({ ...shot, blocks: { lane: 'x'.repeat(81) } }))
+    expect(compare({ shots: blocked })).toMatchObject({
+      problems: expect.arrayContaining(['shots[0].blocks.lane: Block: at most 80 characters']),
+    })
+    expect(compare({ shots: shots.map((shot) => ({ ...shot, blocks: { alley: '1' } })) })).toMatchObject({ ok: false })
+  })
+})
+
 describe('motion', () => {
   const run = (command: string, input: unknown) => runCommand(commands[command]!, JSON.stringify(input))
   const shot = cases.cases[5]!

@@ -18,6 +18,7 @@ import {
 import {
   bestLines,
   clearanceIn,
+  type ComparedShot,
   compareVariants,
   type Drilled,
   type Drilling,
@@ -30,6 +31,8 @@ import {
   flareRings,
   fromDistances,
   gritOfBand,
+  influenceOf,
+  judge,
   type Friction,
   type Layout,
   layoutMarks,
@@ -64,9 +67,22 @@ function film(input: unknown): Checked<unknown> {
   return { ok: true, value: { ...figures, filmUm: filmByFoot(filmOf(loads)) } }
 }
 
+/** Least squares, with what each shot does to the first difference by being there. */
+const leastSquares = (shots: readonly ComparedShot[]) => ({
+  ...compareVariants(shots),
+  influence: influenceOf(shots, compareVariants),
+})
+
 function compare(input: unknown): Checked<unknown> {
   const checked = check(compareSchema, input)
-  return checked.ok ? { ok: true, value: compareVariants(checked.value.shots) } : checked
+  if (!checked.ok) return checked
+  const { measure, prior, arms, matters } = checked.value
+  const place = (variant: string) => arms?.indexOf(variant) ?? 0
+  const shots = [...checked.value.shots].sort((a, b) => place(a.variant) - place(b.variant))
+  return {
+    ok: true,
+    value: prior === 'none' ? leastSquares(shots) : judge(shots, { measure, matters }),
+  }
 }
 
 /** Friction as core takes it: a film in use is worked out from the shots before. */

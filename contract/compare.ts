@@ -1,17 +1,34 @@
+import { blockNames } from '@sleetfall/core'
 import * as yup from 'yup'
-import { needed, ranged, requiredText } from './fields.ts'
-import { wrong, type FieldName } from './said.ts'
+import { needed, oneOf, ranged, requiredText, text } from './fields.ts'
+import { type FieldName, wrong } from './said.ts'
 
 const deviation = (field: FieldName, most: number) => ranged(field, -most, most)
+const block = text('block').max(80, wrong('block', 'atMostCharacters', { count: 80 }))
+
+/** What is believed before the shots: nothing, or what the motion core foretells. */
+export const comparePriors = ['none', 'default'] as const
 
 /** Input of the headless `compare` command. */
 export const compareSchema = yup.object({
   measure: requiredText('measure', 40),
-  prior: yup
-    .string()
-    .label('prior')
-    .oneOf(['none'], wrong('prior', 'oneOf', { values: 'none' }))
-    .default('none'),
+  prior: oneOf('prior', comparePriors).default('none'),
+  /** In their order; the first is the control. Not given: as they come in the shots. */
+  arms: yup
+    .array(requiredText('arm', 80))
+    .min(2, wrong('arms', 'atLeast', { count: 2 }))
+    .max(12, wrong('arms', 'atMost', { count: 12 }))
+    .test('once', wrong('arms', 'eachOnce'), (arms) => !arms || new Set(arms).size === arms.length)
+    .default(undefined)
+    .optional()
+    .test('known', wrong('arms', 'namesEveryVariant'), (arms, { parent }) => {
+      const shots: unknown = (parent as { shots?: unknown }).shots
+      return (
+        !arms || !Array.isArray(shots) || shots.every((shot) => arms.includes((shot as { variant: string })?.variant))
+      )
+    }),
+  /** A difference worth acting on, in the measure's unit. */
+  matters: ranged('matters', 0.01, 1000),
   shots: yup
     .array(
       yup.object({
@@ -21,6 +38,15 @@ export const compareSchema = yup.object({
         laydownDeviationBoards: deviation('laydownDeviation', 39),
         speedDeviationMph: deviation('speedDeviation', 30),
         sequence: ranged('sequence', 0, 100_000),
+        blocks: yup
+          .object(
+            Object.fromEntries(blockNames.map((name) => [name, block])) as Record<
+              (typeof blockNames)[number],
+              typeof block
+            >,
+          )
+          .default(undefined)
+          .optional(),
       }),
     )
     .min(1, wrong('shots', 'atLeastOne'))

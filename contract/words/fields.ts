@@ -260,4 +260,8 @@ export const fields = {
   oilAStreamAndBoard: 'µL per board',
   water: 'Water',
   held: 'Held',
+  arm: 'Arm',
+  arms: 'Arms',
+  block: 'Block',
+  matters: 'Difference that matters',
 }

@@ -88,6 +88,7 @@ export const input = {
   notOnRack: '{field} {number}: not on the rack any more',
   called: '{field}: there is one called {name} already',
   calledWithWeight: '{field}: {name} is in the list already with this weight',
+  namesEveryVariant: '{field}: every variant of the shots has to be among them',
   standsInLine: '{field}: stands in line {line} already',
   withThisPin: '{field}: {min} to {max} in with this pin to PAP',
   overZero: '{field}: over 0 in; with the pin on the PAP the angles are undefined',

@@ -61,7 +61,12 @@ export function mapTasks(question: MapQuestion): {
       for (const { patternId, shots, loads, filmUm } of states) {
         places.push({ ballId: ball.id, surface, patternId, shots })
         const { shot } = shotOf(bowler, ball, surface, { loads, filmUm })
-        tasks.push({ kind: 'lines', shot, playable, options: { spread, samples, seed, method: 'quick', keep, withoutMisses: true } })
+        tasks.push({
+          kind: 'lines',
+          shot,
+          playable,
+          options: { spread, samples, seed, method: 'quick', keep, withoutMisses: true },
+        })
       }
     }
   }

@@ -1,5 +1,10 @@
 import jstat from 'jstat'
 import { Matrix, QrDecomposition, inverse } from 'ml-matrix'
+import { holm } from './holm.ts'
+
+/** Where a shot belongs beside its arm: shots of one lane share that lane's ways. */
+export const blockNames = ['bowler', 'lane', 'day', 'line'] as const
+export type BlockName = (typeof blockNames)[number]
 
 export interface ComparedShot {
   readonly variant: string
@@ -9,6 +14,7 @@ export interface ComparedShot {
   readonly speedDeviationMph?: number | undefined
   /** Number of the shot on the lane; carries the drift of the oil. */
   readonly sequence?: number | undefined
+  readonly blocks?: Readonly<Partial<Record<BlockName, string | undefined>>> | undefined
 }
 
 export interface Effect {
@@ -20,8 +26,15 @@ export interface Effect {
   readonly p: number
 }
 
+/** A difference between two variants, with its p adjusted for all pairs being looked at together. */
+export interface PairedEffect extends Effect {
+  readonly pHolm: number
+}
+
 export interface Comparison {
+  /** Each variant against the control. */
   readonly effects: readonly Effect[]
+  readonly pairs: readonly PairedEffect[]
   readonly covariates: readonly { readonly name: string; readonly slope: number; readonly se: number }[]
   readonly residualSd: number | null
   readonly n: number
@@ -40,13 +53,21 @@ function rank(x: Matrix): number {
 
 /**
  * Compares variants with the first one seen as control: ordinary least squares of the measure on variant and on
- * every covariate present in all shots, with two-sided 95 % Student-t intervals on n − k degrees of freedom. Covariates
- * that do not vary, or that cannot be told from the columns before them, are left out. With no degree of freedom
+ * every covariate present in all shots and blocks as fixed effects, with two-sided 95 % Student-t intervals on n − k degrees of freedom. Covariates
+ * that do not vary, or that cannot be told from the columns before them, are left out. The verdict counts all pairs, adjusted by Holm.
+ * Shots that are all alike, noted in halves, keep the scatter that the notes hide. With no degree of freedom
  * left, or a variant of a single shot and nothing to estimate spread from, the verdict is 'too-few-shots'.
  */
 export function compareVariants(shots: readonly ComparedShot[]): Comparison {
   const variants = [...new Set(shots.map((shot) => shot.variant))]
-  const nothing = { effects: [], covariates: [], residualSd: null, n: shots.length, verdict: 'too-few-shots' } as const
+  const nothing = {
+    effects: [],
+    pairs: [],
+    covariates: [],
+    residualSd: null,
+    n: shots.length,
+    verdict: 'too-few-shots',
+  } as const
   if (variants.length < 2) return nothing
 
   const columns: number[][] = [shots.map(() => 1)]
@@ -56,12 +77,18 @@ export function compareVariants(shots: readonly ComparedShot[]): Comparison {
     const values = shots.map((shot) => shot[name])
     if (!values.every((value): value is number => value !== undefined)) continue
     const centred = values.map((value) => value - values.reduce((a, b) => a + b, 0) / values.length)
-    if (centred.every((value) => Math.abs(value) < 1e-12)) continue
-    const candidate = Matrix.columnVector(centred)
-    const wider = new Matrix([...columns, candidate.to1DArray()]).transpose()
-    if (wider.columns >= shots.length || rank(wider) < wider.columns) continue
-    columns.push(centred)
-    used.push(name)
+    if (take(centred)) used.push(name)
+  }
+  for (const name of blockNames)
+    for (const level of [...new Set(shots.map((shot) => shot.blocks?.[name]))].slice(1))
+      take(shots.map((shot) => Number(shot.blocks?.[name] === level)))
+  /** Takes a column in unless it does not vary or cannot be told from those before it. */
+  function take(column: readonly number[]): boolean {
+    if (column.every((value) => Math.abs(value) < 1e-12)) return false
+    const wider = new Matrix([...columns, [...column]]).transpose()
+    if (wider.columns >= shots.length || rank(wider) < wider.columns) return false
+    columns.push([...column])
+    return true
   }
   const freedom = shots.length - columns.length
   if (freedom < 1) return nothing
@@ -70,24 +97,42 @@ export function compareVariants(shots: readonly ComparedShot[]): Comparison {
   const y = Matrix.columnVector(shots.map((shot) => shot.value))
   const beta = new QrDecomposition(x).solve(y)
   const residual = Matrix.sub(y, x.mmul(beta))
-  const variance = residual.to1DArray().reduce((sum, r) => sum + r * r, 0) / freedom
+  const variance = residualVariance(residual.to1DArray(), shots, freedom)
   const spread = inverse(x.transpose().mmul(x)).mul(variance)
   const t = studentt.inv(0.975, freedom)
   const se = (column: number) => Math.sqrt(spread.get(column, column))
 
-  const effects = variants.slice(1).map((to, index) => {
-    const estimate = beta.get(index + 1, 0)
-    const error = se(index + 1)
+  /** Difference of two variants; the control has no column of its own. */
+  const between = (from: number, to: number): Effect => {
+    const [estimateOf, parts] = [(of: number) => (of === 0 ? 0 : beta.get(of, 0)), [from, to].filter((of) => of > 0)]
+    const estimate = estimateOf(to) - estimateOf(from)
+    const covariance = parts.length === 2 ? spread.get(from, to) : 0
+    const error = Math.sqrt(Math.max(0, parts.reduce((sum, of) => sum + spread.get(of, of), 0) - 2 * covariance))
     // Shots without any scatter: the estimate is exact, not infinitely significant by accident.
     const p = error === 0 ? Number(estimate === 0) : 2 * (1 - studentt.cdf(Math.abs(estimate) / error, freedom))
-    return { from: variants[0]!, to, estimate, low: estimate - t * error, high: estimate + t * error, p }
-  })
+    const names = { from: variants[from]!, to: variants[to]! }
+    return { ...names, estimate, low: estimate - t * error, high: estimate + t * error, p }
+  }
+  const raw = variants.flatMap((_, from) => variants.slice(from + 1).map((__, i) => between(from, from + 1 + i)))
+  const adjusted = holm(raw.map(({ p }) => p))
+  const pairs = raw.map((pair, i) => ({ ...pair, pHolm: adjusted[i]! }))
   const offset = variants.length
   return {
-    effects,
+    effects: raw.filter(({ from }) => from === variants[0]),
+    pairs,
     covariates: used.map((name, index) => ({ name, slope: beta.get(offset + index, 0), se: se(offset + index) })),
     residualSd: Math.sqrt(variance),
     n: shots.length,
-    verdict: effects.some((effect) => effect.low > 0 || effect.high < 0) ? 'different' : 'no-difference-shown',
+    verdict: pairs.some(({ pHolm }) => pHolm < 0.05) ? 'different' : 'no-difference-shown',
   }
+}
+
+/** Notes are taken to half a unit: shots that are all alike scatter by what that hides (uniform, a twelfth of its square). */
+const noteStep = 0.5
+function residualVariance(residuals: readonly number[], shots: readonly ComparedShot[], freedom: number): number {
+  const squares = residuals.reduce((sum, r) => sum + r * r, 0)
+  const size = Math.max(...shots.map((shot) => Math.abs(shot.value)))
+  const alike = squares <= shots.length * (1e-10 * size) ** 2
+  const noted = shots.every((shot) => Number.isInteger(shot.value / noteStep))
+  return alike && noted ? noteStep ** 2 / 12 : squares / freedom
 }

@@ -1,5 +1,6 @@
 export * from './compare.ts'
 export * from './holm.ts'
+export * from './influence.ts'
 export * from './judge.ts'
 export * from './result.ts'
 export * from './shot.ts'

@@ -1,16 +1,9 @@
 import jstat from 'jstat'
-import type { ComparedShot, Comparison } from './compare.ts'
+import { type BlockName, type ComparedShot, type Comparison, blockNames } from './compare.ts'
 import { holm } from './holm.ts'
+import { type Influence, influenceOf } from './influence.ts'
 import { type Believed, type CoefficientPrior, type Posterior, believed, posteriorOf, scatterOf } from './posterior.ts'
 import { type CovariateName, covariateNames, usualSlopes } from './slopes.ts'
-
-export const blockNames = ['bowler', 'lane', 'day', 'line'] as const
-export type BlockName = (typeof blockNames)[number]
-
-export interface JudgedShot extends ComparedShot {
-  /** Where it belongs beside its arm: shots of one lane share that lane's ways. */
-  readonly blocks?: Readonly<Partial<Record<BlockName, string>>> | undefined
-}
 
 /** What cannot be told from the arms because it changed together with them. */
 export type Confounder = 'drift' | BlockName
@@ -21,14 +14,6 @@ export interface Pair extends Believed {
   readonly estimate: number
   /** For all pairs being looked at together. */
   readonly pHolm: number
-}
-
-/** What one shot does to the first pair's estimate by being there. */
-export interface Influence {
-  readonly shot: number
-  readonly change: number
-  /** Without it the verdict would be another. */
-  readonly flips: boolean
 }
 
 export interface Judgement extends Omit<Comparison, 'verdict'> {
@@ -43,6 +28,8 @@ export interface Judgement extends Omit<Comparison, 'verdict'> {
   readonly missing: Readonly<Partial<Record<CovariateName, number>>>
   /** What was believed before the first shot. */
   readonly priors: readonly { readonly name: string; readonly mean: number; readonly sd: number }[]
+  /** A difference worth acting on, in the measure's unit. */
+  readonly matters: number
   /** More shots of each arm, thrown in turns, that would tell a difference that matters in four of five cases; 0 when these do. */
   readonly moreShots: number
 }
@@ -58,7 +45,9 @@ export interface JudgeOptions {
 const { normal } = jstat.jStat
 
 /** Usual scatter of a shot beyond its line and speed, a difference that matters, and what a note is rounded to, in each measure's unit (assumed). */
-const measures: Readonly<Record<string, { readonly scatter: number; readonly matters: number; readonly note: number }>> = {
+const measures: Readonly<
+  Record<string, { readonly scatter: number; readonly matters: number; readonly note: number }>
+> = {
   entryBoard: { scatter: 1, matters: 1.5, note: 0.5 },
   firstReadFt: { scatter: 1.2, matters: 2, note: 1 },
   entryAngleDeg: { scatter: 0.4, matters: 0.5, note: 0.1 },
@@ -100,7 +89,12 @@ interface Column {
 }
 
 /** Columns of the design, and the variance that missing figures add to their shots. */
-function designOf(shots: readonly JudgedShot[], arms: readonly string[], measure: string, own: ReturnType<typeof measureOf>) {
+function designOf(
+  shots: readonly ComparedShot[],
+  arms: readonly string[],
+  measure: string,
+  own: ReturnType<typeof measureOf>,
+) {
   const columns: Column[] = arms.map((arm) => ({
     ...{ name: arm, about: 'arm', prior: { mean: 0, sd: null } },
     values: shots.map((shot) => Number(shot.variant === arm)),
@@ -151,7 +145,7 @@ function designOf(shots: readonly JudgedShot[], arms: readonly string[], measure
 }
 
 /** Arms in turns: at least two changes of the arm for each arm beyond the first, in the order thrown. */
-function inTurns(shots: readonly JudgedShot[], arms: readonly string[]): boolean {
+function inTurns(shots: readonly ComparedShot[], arms: readonly string[]): boolean {
   const order = [...shots].sort((a, b) => (a.sequence ?? 0) - (b.sequence ?? 0)).map((shot) => shot.variant)
   const changes = order.filter((arm, i) => i > 0 && arm !== order[i - 1]).length
   return changes >= 2 * (arms.length - 1)
@@ -178,16 +172,19 @@ function shotsToTell(posterior: Posterior, difference: number): number {
  * All pairs are told with Holm's adjustment. What changed along with the arms widens the intervals, and where that is what hides a
  * difference the verdict is 'confounded'.
  */
-export function judge(shots: readonly JudgedShot[], options: JudgeOptions): Judgement {
+export function judge(shots: readonly ComparedShot[], options: JudgeOptions): Judgement {
   const arms = distinct(shots.map((shot) => shot.variant))
-  const own = measureOf(options.measure, shots.map((shot) => shot.value))
+  const own = measureOf(
+    options.measure,
+    shots.map((shot) => shot.value),
+  )
   const matters = options.matters ?? own.matters
   const { columns, extraVariance, missing, components } = designOf(shots, arms, options.measure, own)
   const alternating = inTurns(shots, arms)
   const priors = columns.flatMap(({ name, about, prior }) =>
     about === 'covariate' || about === 'drift' ? [{ name, mean: prior.mean, sd: prior.sd as number }] : [],
   )
-  const counted = { n: shots.length, alternating, missing, priors: distinctBy(priors, (prior) => prior.name) }
+  const counted = { n: shots.length, alternating, matters, missing, priors: distinctBy(priors, (prior) => prior.name) }
   const fewest = Math.min(...arms.map((arm) => shots.filter((shot) => shot.variant === arm).length))
   if (arms.length < 2 || fewest < 2)
     return {
@@ -195,15 +192,18 @@ export function judge(shots: readonly JudgedShot[], options: JudgeOptions): Judg
       ...{ ...counted, verdict: 'too-few-shots', moreShots: Math.max(0, 2 - fewest) },
     }
 
-  const fit = (rows: readonly JudgedShot[], without: readonly Confounder[] = [], keep?: (shot: number) => boolean) => {
+  const fit = (without: readonly Confounder[] = []) => {
     const used = columns.filter(({ about }) => !(without as readonly string[]).includes(about))
-    const chosen = rows.flatMap((_, i) => (keep?.(i) === false ? [] : [i]))
     const posterior = posteriorOf({
-      rows: chosen.map((i) => used.map(({ values }) => values[i]!)),
-      values: chosen.map((i) => shots[i]!.value),
-      extraVariance: chosen.map((i) => extraVariance[i]!),
+      rows: shots.map((_, i) => used.map(({ values }) => values[i]!)),
+      values: shots.map(({ value }) => value),
+      extraVariance,
       priors: used.map(({ prior }) => prior),
-      scatter: { usual: own.scatter, worth: scatterWorth, floor: Math.max(own.note / Math.sqrt(12), 1e-3 * own.scatter) },
+      scatter: {
+        usual: own.scatter,
+        worth: scatterWorth,
+        floor: Math.max(own.note / Math.sqrt(12), 1e-3 * own.scatter),
+      },
       components,
     })
     const factors = (from: string, to: string) =>
@@ -217,7 +217,7 @@ export function judge(shots: readonly JudgedShot[], options: JudgeOptions): Judg
   }
   const shown = (pairs: readonly Pair[]) => pairs.some(({ pHolm }) => pHolm < 0.05)
 
-  const whole = fit(shots)
+  const whole = fit()
   const pairs = pairsOf(whole)
   const confoundedWith = shown(pairs) ? [] : hidesBehind()
   const verdict = shown(pairs) ? 'different' : confoundedWith.length > 0 ? 'confounded' : 'no-difference-shown'
@@ -228,18 +228,15 @@ export function judge(shots: readonly JudgedShot[], options: JudgeOptions): Judg
       (about): about is Confounder => about !== 'arm' && about !== 'covariate',
     )
     return present.filter((about) => {
-      const bare = pairsOf(fit(shots, [about]))
+      const bare = pairsOf(fit([about]))
       return shown(bare) && bare.some((pair, i) => pair.pHolm < 0.05 && pairs[i]!.sd > widened * pair.sd)
     })
   }
 
-  const influence = options.influence === false || shots.length > most ? [] : shots.map((_, shot) => leftOut(shot))
-  function leftOut(shot: number): Influence {
-    const rest = shots.filter((_, i) => i !== shot)
-    if (distinct(rest.map((one) => one.variant)).length < arms.length) return { shot, change: 0, flips: true }
-    const without = pairsOf(fit(shots, [], (i) => i !== shot))
-    return { shot, change: pairs[0]!.estimate - without[0]!.estimate, flips: shown(without) !== shown(pairs) }
-  }
+  const influence =
+    options.influence === false
+      ? []
+      : influenceOf(shots, (rest) => (rest === shots ? { pairs } : judge(rest, { ...options, influence: false })))
   const scatters = scatterOf(whole.posterior)
   const needed = shotsToTell(whole.posterior, matters)
   return {
@@ -249,7 +246,10 @@ export function judge(shots: readonly JudgedShot[], options: JudgeOptions): Judg
     pairs,
     covariates: whole.used.flatMap(({ name, about }, i) => {
       if (about !== 'covariate' && about !== 'drift') return []
-      const slope = believed(whole.posterior, whole.used.map((_, j) => Number(i === j)))
+      const slope = believed(
+        whole.posterior,
+        whole.used.map((_, j) => Number(i === j)),
+      )
       return [{ name, slope: slope.mean, se: slope.sd }]
     }),
     residualSd: scatters.reduce((sum, { weight, scatter }) => sum + weight * scatter, 0),

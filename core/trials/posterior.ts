@@ -58,11 +58,24 @@ export function posteriorOf(model: NormalModel): Posterior {
   const spread = Math.sqrt(values.reduce((sum, y) => sum + (y - mean(values)) ** 2, 0) / values.length)
   const [from, to] = [Math.max(scatter.floor, scatter.usual / 8), 8 * Math.max(scatter.usual, spread, scatter.floor)]
   const scatters = Array.from({ length: scatterPoints }, (_, i) => from * (to / from) ** (i / (scatterPoints - 1)))
+  // Where every shot scatters alike, the sums are made once.
+  const alike = extraVariance.every((one) => one === 0)
+  const unit = alike ? sumsOf(() => 1) : null
   const sums = (sigma: number) => {
+    if (!unit) return sumsOf((shot) => 1 / (sigma ** 2 + extraVariance[shot]!))
+    const w = 1 / sigma ** 2
+    return {
+      xx: Matrix.mul(unit.xx, w),
+      xy: unit.xy.map((one) => w * one),
+      yy: w * unit.yy,
+      logNoise: values.length * Math.log(w),
+    }
+  }
+  function sumsOf(weightOf: (shot: number) => number) {
     const [xx, xy] = [Matrix.zeros(columns, columns), new Array<number>(columns).fill(0)]
     let [yy, logNoise] = [0, 0]
     rows.forEach((row, shot) => {
-      const w = 1 / (sigma ** 2 + extraVariance[shot]!)
+      const w = weightOf(shot)
       logNoise += Math.log(w)
       yy += w * values[shot]! ** 2
       for (let a = 0; a < columns; a += 1) {
@@ -137,10 +150,11 @@ export function believed(posterior: Posterior, factors: readonly number[]): Beli
   })
   const middle = parts.reduce((sum, { weight, centre }) => sum + weight * centre, 0)
   const variance = parts.reduce((sum, { weight, centre, sd }) => sum + weight * (sd ** 2 + (centre - middle) ** 2), 0)
-  const below = (x: number) => parts.reduce((sum, { weight, centre, sd }) => sum + weight * normal.cdf(x, centre, sd), 0)
+  const below = (x: number) =>
+    parts.reduce((sum, { weight, centre, sd }) => sum + weight * normal.cdf(x, centre, sd), 0)
   const quantile = (share: number) => {
     let [low, high] = [middle - 12 * Math.sqrt(variance), middle + 12 * Math.sqrt(variance)]
-    for (let i = 0; i < 60; i += 1) {
+    for (let i = 0; i < 40; i += 1) {
       const half = (low + high) / 2
       if (below(half) < share) low = half
       else high = half

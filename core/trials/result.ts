@@ -1,4 +1,4 @@
-import { type Comparison, compareVariants } from './compare.ts'
+import { type Judgement, judge } from './judge.ts'
 import { type Read, type Shot, hitPocket } from './shot.ts'
 
 /** Fewer counted shots per side than this give no verdict: the least that a reaction test needs. */
@@ -18,14 +18,10 @@ export interface TrialResult {
   readonly variant: VariantSummary
   /** Shots still needed per side before a verdict; 0 when there are enough. */
   readonly missing: { readonly control: number; readonly variant: number }
-  /** Entry board, variant against control, adjusted for aim; null when not enough entry boards were noted. */
-  readonly entry: Comparison | null
+  /** Entry board, variant against control, judged with aim, feet and the lane's drift; null when not enough entry boards were noted. */
+  readonly entry: Judgement | null
   /** The same with the set-aside shots counted in, when that changes the verdict. */
-  readonly withSetAside: Comparison | null
-  /** True when control and variant alternate, so that drift of the lane could be taken out. */
-  readonly driftSeparable: boolean
-  /** Shots per side that would tell a difference of this size, when the data cannot; null otherwise. */
-  readonly shotsThatWouldTell: number | null
+  readonly withSetAside: Judgement | null
 }
 
 const mean = (values: readonly number[]) =>
@@ -47,7 +43,7 @@ export function summariseVariant(variantId: string, all: readonly Shot[]): Varia
   }
 }
 
-function compareEntries(shots: readonly Shot[], controlId: string, drift: boolean): Comparison | null {
+function judgeEntries(shots: readonly Shot[], controlId: string): Judgement | null {
   const usable = shots.filter((shot) => shot.entryBoard !== null)
   const enough = (isControl: boolean) =>
     usable.filter((shot) => (shot.variantId === controlId) === isControl).length >= leastShots
@@ -57,23 +53,16 @@ function compareEntries(shots: readonly Shot[], controlId: string, drift: boolea
   const controlFirst = [...usable].sort(
     (a, b) => Number(b.variantId === controlId) - Number(a.variantId === controlId) || a.sequence - b.sequence,
   )
-  return compareVariants(
+  return judge(
     controlFirst.map((shot) => ({
       variant: shot.variantId,
       value: shot.entryBoard!,
       targetDeviationBoards: shot.targetBoard === null || aim === null ? undefined : shot.targetBoard - aim,
       laydownDeviationBoards: shot.feetBoard === null || stance === null ? undefined : shot.feetBoard - stance,
-      sequence: drift ? shot.sequence : undefined,
+      sequence: shot.sequence,
     })),
+    { measure: 'entryBoard', influence: false },
   )
-}
-
-/** Control shots on both sides of variant shots let the drift of the lane be told from the change. */
-function alternates(shots: readonly Shot[], controlId: string): boolean {
-  const order = [...shots].sort((a, b) => a.sequence - b.sequence).map((shot) => shot.variantId === controlId)
-  let changes = 0
-  for (let i = 1; i < order.length; i += 1) if (order[i] !== order[i - 1]) changes += 1
-  return changes >= 2
 }
 
 /** What a control-and-one-variant trial says, with and without the shots set aside. */
@@ -81,9 +70,8 @@ export function trialResult(controlId: string, variantId: string, shots: readonl
   const counted = shots.filter((shot) => shot.setAsideReason === null)
   const control = summariseVariant(controlId, shots)
   const variant = summariseVariant(variantId, shots)
-  const driftSeparable = alternates(counted, controlId)
-  const entry = compareEntries(counted, controlId, driftSeparable)
-  const everything = counted.length === shots.length ? null : compareEntries(shots, controlId, driftSeparable)
+  const entry = judgeEntries(counted, controlId)
+  const everything = counted.length === shots.length ? null : judgeEntries(shots, controlId)
   return {
     control,
     variant,
@@ -93,18 +81,5 @@ export function trialResult(controlId: string, variantId: string, shots: readonl
     },
     entry,
     withSetAside: everything && everything.verdict !== entry?.verdict ? everything : null,
-    driftSeparable,
-    shotsThatWouldTell: entry?.verdict === 'no-difference-shown' ? neededShots(entry) : null,
   }
-}
-
-/**
- * Shots per side for 80 % power at 5 % to see the estimated difference, normal approximation
- * n = 2·((1.96 + 0.84)·sd/difference)²; differences under half a board count as half a board.
- */
-function neededShots(comparison: Comparison): number | null {
-  const effect = comparison.effects[0]
-  if (!effect || comparison.residualSd === null) return null
-  const difference = Math.max(0.5, Math.abs(effect.estimate))
-  return Math.max(leastShots, Math.ceil(2 * ((2.8 * comparison.residualSd) / difference) ** 2))
 }

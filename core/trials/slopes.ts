@@ -1,4 +1,4 @@
-import { practiceConditions, practiceShot } from '../coverage/practice.ts'
+import { type PracticeCondition, practiceConditions, practiceShot } from '../coverage/practice.ts'
 import { styleBands } from '../coverage/style.ts'
 import { launchAngleDeg } from '../motion/deviation.ts'
 import { type ShotInput, simulate } from '../motion/simulate.ts'
@@ -67,14 +67,29 @@ function slopesOf(shot: ShotInput): Readonly<Record<CovariateName, Readonly<Reco
   }
 }
 
+/** A house pattern's shape: little oil outside, where a miss comes back; its slopes are those that differ most from the table's lanes. */
+const house = [
+  [2, 38, 1, 32],
+  [7, 33, 2, 36],
+  [10, 30, 4, 39],
+].map(([fromBoard, toBoard, loads, endFt]) => ({
+  ...{ fromBoard: fromBoard!, toBoard: toBoard!, loads: loads!, endFt: endFt! },
+  ...{ microlitresPerBoard: 50, startFt: 0 },
+}))
+const onHouse = (shot: ShotInput): ShotInput => ({
+  ...shot,
+  friction: { ...shot.friction, loads: house } as ShotInput['friction'],
+})
+
 let kept: ReturnType<typeof slopesOf>[] | null = null
-/** Every style on every condition of the starting-surface table, a 2000 solid in the pocket. */
+/** Every style on every condition of the starting-surface table and on a house pattern, a 2000 solid in the pocket. */
 const everywhere = () =>
-  (kept ??= styleBands.flatMap((style) =>
-    practiceConditions.map((condition) =>
-      slopesOf(pocketShot((laydown) => practiceShot({ style, condition }, raOfGrit(2000), laydown, usualTarget))),
-    ),
-  ))
+  (kept ??= styleBands.flatMap((style) => {
+    const shot = (condition: PracticeCondition) => (laydown: number) =>
+      practiceShot({ style, condition }, raOfGrit(2000), laydown, usualTarget)
+    const lanes = [...practiceConditions.map(shot), (laydown: number) => onHouse(shot('medium')(laydown))]
+    return lanes.map((lane) => slopesOf(pocketShot(lane)))
+  }))
 
 /**
  * What is believed of the slopes of a measure before any shot: their mean over usual set-ups of the motion core, and how far those

@@ -110,7 +110,13 @@ async function refreeze() {
           {{ t('trials.result') }} <span class="small soft">{{ t('trials.measured') }}</span>
         </h2>
         <div class="verdict" aria-live="polite">
-          <p v-for="(line, index) in lines(trial)" :key="index" :class="index === 0 ? 'first' : 'small'">{{ line }}</p>
+          <p
+            v-for="(line, index) in result ? lines(trial, result) : []"
+            :key="index"
+            :class="index === 0 ? 'first' : 'small'"
+          >
+            {{ line }}
+          </p>
         </div>
         <div class="sides">
           <div v-for="one in sides" :key="one.side" class="panel">

@@ -12,7 +12,7 @@ import { usePage } from '../http/usePage.ts'
 import { useSession } from '../shell/session.ts'
 import TrialForm from './TrialForm.vue'
 import { useTrials } from './store.ts'
-import { useResultText } from './useResultText.ts'
+import { resultOf, useResultText } from './useResultText.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -79,7 +79,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
             <td>{{ trial.customerName }}</td>
             <td>{{ trial.patternName }}</td>
             <td class="number">{{ trial.shots.length }}</td>
-            <td class="small">{{ lines(trial)[0] }}</td>
+            <td class="small">{{ lines(trial, resultOf(trial))[0] }}</td>
           </tr>
         </tbody>
       </table>

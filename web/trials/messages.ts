@@ -97,15 +97,31 @@ export default {
   lower: '{variant} enters {boards} boards lighter than {control} (95 %: {low} to {high}).',
   different: 'The difference is shown.',
   notShown: 'No difference is shown: it could as well be chance.',
-  wouldTell: 'About {n} shots a side would tell a difference of this size.',
-  adjusted: 'Adjusted for {names}.',
+  confounded:
+    '▲ Not to be told apart: {what} changed together with the ball and would explain the difference as well. Throw two controls again.',
+  confounders: {
+    drift: 'the lane',
+    bowler: 'the bowler',
+    lane: 'the lane',
+    day: 'the day',
+    line: 'the line',
+  },
+  wouldTell:
+    '{n} more shots a side, in turns, would tell a difference of {boards} boards in four of five cases. | {n} more shot a side, in turns, would tell a difference of {boards} boards in four of five cases. | {n} more shots a side, in turns, would tell a difference of {boards} boards in four of five cases.',
+  wouldHaveTold: 'A difference of {boards} boards would have been told by these shots in four of five cases.',
+  throwAgain: 'One side came after the other: two controls again tell more than further shots of the same side.',
+  driftAllowed:
+    'One side came after the other. The interval allows for a lane that moves the entry by up to two boards in ten shots (assumed).',
+  adjusted:
+    'Weighed with {names}. How much each of them moves the entry begins where the motion model has it (assumed) and follows these shots.',
+  unnoted:
+    'Not noted, {what}: {n} shots, reckoned as usual for their side and with more scatter. | Not noted, {what}: {n} shot, reckoned as usual for its side and with more scatter. | Not noted, {what}: {n} shots, reckoned as usual for their side and with more scatter.',
   covariates: {
     targetDeviationBoards: 'aim at the target',
     laydownDeviationBoards: 'where the feet were',
+    speedDeviationMph: 'ball speed',
     sequence: 'drift of the lane',
   },
-  drift:
-    'All controls came before all variants: a change of the lane cannot be told from the change of the ball. Throw two controls again.',
   withAside: 'With the shots set aside counted in, it would read otherwise: {text}',
   measured: 'measured',
   back: 'All trials',

@@ -1,5 +1,5 @@
 import type { Trial } from '@sleetfall/contract'
-import { type Comparison, type TrialResult, leastShots, trialResult } from '@sleetfall/core'
+import { type CovariateName, type Judgement, type TrialResult, leastShots, trialResult } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 
 export const resultOf = (trial: Trial): TrialResult =>
@@ -16,7 +16,7 @@ const signed = (value: number) => value.toFixed(1).replace('-', '−')
 export function useResultText() {
   const { t } = useI18n()
 
-  function difference(trial: Trial, comparison: Comparison): string {
+  function difference(trial: Trial, comparison: Judgement): string {
     const effect = comparison.effects[0]
     if (!effect) return ''
     const more = effect.estimate >= 0
@@ -29,11 +29,28 @@ export function useResultText() {
       high: signed(bounds[1]!),
     })
   }
-  const verdict = (comparison: Comparison) =>
-    t(comparison.verdict === 'different' ? 'trials.different' : 'trials.notShown')
+  function verdict({ verdict: of, confoundedWith }: Judgement): string {
+    if (of === 'different') return t('trials.different')
+    if (of !== 'confounded') return t('trials.notShown')
+    return t('trials.confounded', { what: confoundedWith.map((one) => t(`trials.confounders.${one}`)).join(', ') })
+  }
+  /** What would settle it, when these shots do not. */
+  function settling({ verdict: of, alternating, moreShots, matters }: Judgement): string[] {
+    if (of === 'different') return alternating ? [] : [t('trials.driftAllowed')]
+    if (moreShots > 0) return [t('trials.wouldTell', { n: moreShots, boards: matters }, moreShots)]
+    return [alternating ? t('trials.wouldHaveTold', { boards: matters }) : t('trials.throwAgain')]
+  }
+  /** What the figures rest on beside the entry boards. */
+  function restsOn({ covariates, missing }: Judgement): string[] {
+    const names = [...new Set(covariates.map(({ name }) => name))]
+    const unnoted = (Object.entries(missing) as [CovariateName, number][]).map(([name, n]) =>
+      t('trials.unnoted', { what: t(`trials.covariates.${name}`), n }, n),
+    )
+    if (names.length === 0) return unnoted
+    return [t('trials.adjusted', { names: names.map((name) => t(`trials.covariates.${name}`)).join(', ') }), ...unnoted]
+  }
 
-  function lines(trial: Trial): string[] {
-    const result = resultOf(trial)
+  function lines(trial: Trial, result: TrialResult): string[] {
     const { missing, entry } = result
     if (missing.control > 0 || missing.variant > 0) {
       const parts = [
@@ -44,12 +61,7 @@ export function useResultText() {
     }
     if (!entry || entry.verdict === 'too-few-shots') return [t('trials.tooFewEntries', { n: leastShots })]
     const text = [`${difference(trial, entry)} ${verdict(entry)}`]
-    if (result.shotsThatWouldTell !== null) text.push(t('trials.wouldTell', { n: result.shotsThatWouldTell }))
-    if (entry.covariates.length > 0)
-      text.push(
-        t('trials.adjusted', { names: entry.covariates.map((one) => t(`trials.covariates.${one.name}`)).join(', ') }),
-      )
-    if (!result.driftSeparable) text.push(t('trials.drift'))
+    text.push(...settling(entry), ...restsOn(entry))
     if (result.withSetAside)
       text.push(
         t('trials.withAside', { text: `${difference(trial, result.withSetAside)} ${verdict(result.withSetAside)}` }),
