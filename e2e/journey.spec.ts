@@ -93,6 +93,8 @@ test('from a ball on the counter to a filled gap', async ({ signedIn: page }) =>
   await page.getByRole('button', { name: 'bad release' }).click()
   await expect(page.getByText('set aside: bad release')).toBeVisible()
   await expect(page.getByText(/enters 1\.\d boards lighter than .*The difference is shown/)).toBeVisible()
+  await page.getByRole('button', { name: 'What single shots weigh' }).click()
+  await expect(page.getByText(/Without shot \d+: \d\.\d boards lighter/)).toHaveCount(3)
 
   // The map names the gap; the cheapest fix goes to the bench with its promise.
   await page.getByRole('link', { name: 'See the coverage' }).click()

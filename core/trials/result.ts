@@ -1,3 +1,4 @@
+import type { ComparedShot } from './compare.ts'
 import { type Judgement, judge } from './judge.ts'
 import { type Read, type Shot, hitPocket } from './shot.ts'
 
@@ -43,7 +44,8 @@ export function summariseVariant(variantId: string, all: readonly Shot[]): Varia
   }
 }
 
-function judgeEntries(shots: readonly Shot[], controlId: string): Judgement | null {
+/** Shots with their entry as the judge takes them, control first; null when a side has too few. */
+function entriesOf(shots: readonly Shot[], controlId: string): ComparedShot[] | null {
   const usable = shots.filter((shot) => shot.entryBoard !== null)
   const enough = (isControl: boolean) =>
     usable.filter((shot) => (shot.variantId === controlId) === isControl).length >= leastShots
@@ -53,16 +55,43 @@ function judgeEntries(shots: readonly Shot[], controlId: string): Judgement | nu
   const controlFirst = [...usable].sort(
     (a, b) => Number(b.variantId === controlId) - Number(a.variantId === controlId) || a.sequence - b.sequence,
   )
-  return judge(
-    controlFirst.map((shot) => ({
-      variant: shot.variantId,
-      value: shot.entryBoard!,
-      targetDeviationBoards: shot.targetBoard === null || aim === null ? undefined : shot.targetBoard - aim,
-      laydownDeviationBoards: shot.feetBoard === null || stance === null ? undefined : shot.feetBoard - stance,
-      sequence: shot.sequence,
-    })),
-    { measure: 'entryBoard', influence: false },
+  return controlFirst.map((shot) => ({
+    variant: shot.variantId,
+    value: shot.entryBoard!,
+    targetDeviationBoards: shot.targetBoard === null || aim === null ? undefined : shot.targetBoard - aim,
+    laydownDeviationBoards: shot.feetBoard === null || stance === null ? undefined : shot.feetBoard - stance,
+    sequence: shot.sequence,
+  }))
+}
+function judgeEntries(shots: readonly Shot[], controlId: string): Judgement | null {
+  const entries = entriesOf(shots, controlId)
+  return entries && judge(entries, { measure: 'entryBoard', influence: false })
+}
+
+export interface ShotWeight {
+  /** Number of the shot in the trial. */
+  readonly sequence: number
+  /** Difference of the entry, boards, with the shot left out. */
+  readonly without: number
+  /** Without it the verdict would be another. */
+  readonly flips: boolean
+}
+
+/** The counted shots on which the difference hangs most, those that turn the verdict first; empty without a verdict. A fit a shot: ask when somebody wants to know. */
+export function weightOfShots(controlId: string, shots: readonly Shot[], most = 3): ShotWeight[] {
+  const entries = entriesOf(
+    shots.filter((shot) => shot.setAsideReason === null),
+    controlId,
   )
+  if (!entries) return []
+  const { influence, pairs } = judge(entries, { measure: 'entryBoard' })
+  return [...influence]
+    .sort((a, b) => Number(b.flips) - Number(a.flips) || Math.abs(b.change) - Math.abs(a.change))
+    .slice(0, most)
+    .map(({ shot, change, flips }) => ({
+      ...{ sequence: entries[shot]!.sequence!, flips },
+      without: pairs[0]!.estimate - change,
+    }))
 }
 
 /** What a control-and-one-variant trial says, with and without the shots set aside. */

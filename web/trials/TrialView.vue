@@ -16,16 +16,16 @@ import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
 import TrialEditForm from './TrialEditForm.vue'
+import TrialVerdict from './TrialVerdict.vue'
 import { useShotQueue } from './shotQueue.ts'
 import { useTakeOut } from './useTakeOut.ts'
 import { useTrials } from './store.ts'
-import { resultOf, useResultText } from './useResultText.ts'
+import { resultOf } from './useResultText.ts'
 
 const { t } = useI18n()
 const route = useRoute()
 const trials = useTrials()
 const notices = useNotices()
-const { lines } = useResultText()
 const trialId = computed(() => String(route.params['trialId']))
 const load = () => trials.need(trialId.value, true)
 watch(trialId, load, { immediate: true })
@@ -109,15 +109,7 @@ async function refreeze() {
         <h2>
           {{ t('trials.result') }} <span class="small soft">{{ t('trials.measured') }}</span>
         </h2>
-        <div class="verdict" aria-live="polite">
-          <p
-            v-for="(line, index) in result ? lines(trial, result) : []"
-            :key="index"
-            :class="index === 0 ? 'first' : 'small'"
-          >
-            {{ line }}
-          </p>
-        </div>
+        <TrialVerdict v-if="result" :trial="trial" :result="result" />
         <div class="sides">
           <div v-for="one in sides" :key="one.side" class="panel">
             <h3>{{ one.side === 'control' ? '○' : '◆' }} {{ one.label }}</h3>
@@ -177,17 +169,6 @@ header,
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: var(--gap-2);
-}
-.verdict {
-  border-inline-start: 5px solid var(--ink);
-  padding-inline-start: var(--gap-3);
-  display: grid;
-  gap: var(--gap-1);
-}
-.first {
-  font-size: 1.2rem;
-  font-weight: 700;
-  line-height: 1.3;
 }
 @media (max-width: 900px) {
   .trial {

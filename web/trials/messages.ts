@@ -114,6 +114,11 @@ export default {
     'One side came after the other. The interval allows for a lane that moves the entry by up to two boards in ten shots (assumed).',
   adjusted:
     'Weighed with {names}. How much each of them moves the entry begins where the motion model has it (assumed) and follows these shots.',
+  weighing: 'What single shots weigh',
+  weighsHigher: 'Without shot {n}: {boards} boards higher.',
+  weighsLighter: 'Without shot {n}: {boards} boards lighter.',
+  weighsVerdict: 'The verdict would be another.',
+  weighsNothing: 'There is no verdict yet that could hang on one.',
   unnoted:
     'Not noted, {what}: {n} shots, reckoned as usual for their side and with more scatter. | Not noted, {what}: {n} shot, reckoned as usual for its side and with more scatter. | Not noted, {what}: {n} shots, reckoned as usual for their side and with more scatter.',
   covariates: {
@@ -123,7 +128,7 @@ export default {
     sequence: 'drift of the lane',
   },
   withAside: 'With the shots set aside counted in, it would read otherwise: {text}',
-  measured: 'measured',
+  measured: 'fitted to the shots below',
   back: 'All trials',
   toCoverage: 'See the coverage',
   n: 'Shot',

@@ -72,6 +72,16 @@ describe('a trial’s result in words', () => {
     expect(text.join(' ')).toContain('Not noted, aim at the target: 1 shot, reckoned as usual for its side')
   })
 
+  test('on request: the shots that it hangs on, one that turns the verdict first', async () => {
+    const { weights } = await inApp(useResultText)
+    const wild = trialOf('cvvccvvc', { c: [17.5, 17, 17.5, 17], v: [15.5, 15, 19.5, 15] })
+    const told = weights(wild)
+    expect(told).toHaveLength(3)
+    // The third shot of the variant is the sixth of the trial.
+    expect(told[0]).toMatch(/^▲ Without shot 6: 2\.\d boards lighter\. The verdict would be another\.$/)
+    expect(weights(trialOf('cvv', sure))).toEqual([])
+  })
+
   test('too few shots: how many of which side', async () => {
     expect(await linesOf(trialOf('cvv', sure))).toEqual([
       'Too few shots for a verdict: as it was needs 3 more, 2000 needs 2 more.',

@@ -1,13 +1,16 @@
 import type { Trial } from '@sleetfall/contract'
-import { type CovariateName, type Judgement, type TrialResult, leastShots, trialResult } from '@sleetfall/core'
+import {
+  type CovariateName,
+  type Judgement,
+  type TrialResult,
+  leastShots,
+  trialResult,
+  weightOfShots,
+} from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 
-export const resultOf = (trial: Trial): TrialResult =>
-  trialResult(
-    'control',
-    'variant',
-    trial.shots.map((shot) => ({ ...shot, variantId: shot.side })),
-  )
+const shotsOf = (trial: Trial) => trial.shots.map((shot) => ({ ...shot, variantId: shot.side }))
+export const resultOf = (trial: Trial): TrialResult => trialResult('control', 'variant', shotsOf(trial))
 
 /** One decimal, with a real minus sign. */
 const signed = (value: number) => value.toFixed(1).replace('-', '−')
@@ -68,5 +71,16 @@ export function useResultText() {
       )
     return text
   }
-  return { lines }
+  /** The shots that the difference hangs on most, each in a line. */
+  function weights(trial: Trial): string[] {
+    const all = weightOfShots('control', shotsOf(trial))
+    return all.map(({ sequence, without, flips }) => {
+      const boards = t(without < 0 ? 'trials.weighsLighter' : 'trials.weighsHigher', {
+        n: sequence,
+        boards: Math.abs(without).toFixed(1),
+      })
+      return flips ? `▲ ${boards} ${t('trials.weighsVerdict')}` : boards
+    })
+  }
+  return { lines, weights }
 }
