@@ -35,7 +35,7 @@ export interface LineOptions extends RoomOptions {
 
 const usualKeep = 4
 /** Candidates that are aimed closely besides those that are kept. */
-const alsoAimed = 1
+const alsoAimed = 2
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
 const laydownStep = 1
