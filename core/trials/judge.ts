@@ -1,8 +1,8 @@
-import jstat from 'jstat'
 import { type BlockName, type ComparedShot, type Comparison, blockNames } from './compare.ts'
 import { holm } from './holm.ts'
 import { type Influence, influenceOf } from './influence.ts'
-import { type Believed, type CoefficientPrior, type Posterior, believed, posteriorOf, scatterOf } from './posterior.ts'
+import { shotsToTell } from './power.ts'
+import { type Believed, type CoefficientPrior, believed, posteriorOf, scatterOf } from './posterior.ts'
 import { type CovariateName, covariateNames, usualSlopes } from './slopes.ts'
 
 /** What cannot be told from the arms because it changed together with them. */
@@ -42,10 +42,8 @@ export interface JudgeOptions {
   readonly influence?: boolean | undefined
 }
 
-const { normal } = jstat.jStat
-
 /** Usual scatter of a shot beyond its line and speed, a difference that matters, and what a note is rounded to, in each measure's unit (assumed). */
-const measures: Readonly<
+export const measures: Readonly<
   Record<string, { readonly scatter: number; readonly matters: number; readonly note: number }>
 > = {
   entryBoard: { scatter: 1, matters: 1.5, note: 0.5 },
@@ -66,8 +64,6 @@ const usualDeviation: Readonly<Record<CovariateName, number>> = {
 }
 /** Wider than this because of drift or blocks, and the arms are not told from them. */
 const widened = 1.3
-const power = 0.8
-const most = 200
 
 /** Figures of a measure; one that is none of ours is judged by its own spread. */
 function measureOf(name: string, values: readonly number[]) {
@@ -151,21 +147,6 @@ function inTurns(shots: readonly ComparedShot[], arms: readonly string[]): boole
   return changes >= 2 * (arms.length - 1)
 }
 
-/** Shots of each arm that tell a difference with the wanted power, over what is believed of the scatter. */
-function shotsToTell(posterior: Posterior, difference: number): number {
-  for (let n = 2; n <= most; n += 1) {
-    // Student's t at 97.5 % as it falls with the shots (Hill's first terms).
-    const freedom = 2 * n - 2
-    const t = 1.96 + 2.4 / freedom + 3.2 / freedom ** 2
-    const told = scatterOf(posterior).reduce(
-      (sum, { weight, scatter }) => sum + weight * normal.cdf(difference / (scatter * Math.sqrt(2 / n)) - t, 0, 1),
-      0,
-    )
-    if (told >= power) return n
-  }
-  return most
-}
-
 /**
  * Judges arms of a trial on one measure: a Bayesian mixed model with arms, the line's and the speed's deviations (priors from the motion
  * core), drift on each lane and blocks as components of variance. Shots in the order of the arms' naming; the first arm is the control.
@@ -238,7 +219,7 @@ export function judge(shots: readonly ComparedShot[], options: JudgeOptions): Ju
       ? []
       : influenceOf(shots, (rest) => (rest === shots ? { pairs } : judge(rest, { ...options, influence: false })))
   const scatters = scatterOf(whole.posterior)
-  const needed = shotsToTell(whole.posterior, matters)
+  const needed = shotsToTell(scatters, matters)
   return {
     effects: pairs
       .filter((pair) => pair.from === arms[0])

@@ -16,7 +16,7 @@ const held = useShotEntry(
   () => props.trial,
   () => entry.value?.focus(),
 )
-const { form, leave, nothing, side, meant, asked, sameThing, queue, record, toggleRead, onKey } = held
+const { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, queue, record, toggleRead, onKey } = held
 </script>
 
 <template>
@@ -34,6 +34,9 @@ const { form, leave, nothing, side, meant, asked, sameThing, queue, record, togg
         {{ one === 'control' ? trial.controlLabel : trial.variantLabel }}</v-btn
       >
     </div>
+    <p v-if="inOrder && inOrder !== side" class="small" role="status">
+      ◇ {{ t(`trials.inOrder.${design.name}`, { side: t(`trials.${inOrder}`) }) }}
+    </p>
     <div class="figures">
       <QuantityField v-bind="form.field<number>('targetBoard')" name="board" :label="t('trials.target')" />
       <QuantityField v-bind="form.field<number>('feetBoard')" name="feetBoard" :label="t('trials.feet')" />

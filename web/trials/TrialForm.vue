@@ -2,6 +2,7 @@
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Trial, trialSchema } from '@sleetfall/contract'
+import { designOf } from '@sleetfall/core'
 import { computed, onMounted, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
@@ -54,13 +55,17 @@ const warnings = computed(() =>
     return ball.surface.settled ? [] : [t('trials.notSettled', { name: ball.name })]
   }),
 )
+/** A difference of the entry worth acting on. */
+const wantedBoards = 1.5
 /** Order of the shots, and why: what a trial of one ball cannot do is said before it begins. */
 const plan = computed(() => {
   const [control, variant] = [form.values['controlBallId'], form.values['variantBallId']]
   if (!control || !variant) return []
-  return control === variant
-    ? [t('trials.plan.oneBall'), t('trials.plan.fineToCoarse'), t('trials.plan.wipe')]
-    : [t('trials.plan.alternate'), t('trials.plan.wipe')]
+  const order =
+    control === variant ? [t('trials.plan.oneBall'), t('trials.plan.fineToCoarse')] : [t('trials.plan.alternate')]
+  const design = designOf(String(control), String(variant))
+  const shots = t('trials.plan.shots', { n: design.shotsAnArm(wantedBoards), boards: wantedBoards })
+  return [...order, t('trials.plan.wipe'), shots, ...design.cannotTell.map((limit) => t(`trials.limits.${limit}`))]
 })
 for (const side of ['control', 'variant'] as const) {
   // A name is proposed from ball and surface until somebody types one.

@@ -25,6 +25,17 @@ export default {
       'Change from fine to coarse: roughening is quick, going back needs the spinner. Stop when it no longer clears the front.',
     alternate: 'Two balls: alternate them, A B B A, so that the lane’s change falls on both.',
     wipe: 'At every change: wipe the ball, wipe off the dust, dry the hand.',
+    shots:
+      '{n} shots a side tell a difference of {boards} boards in four of five cases, with the usual scatter of a shot (assumed).',
+  },
+  limits: {
+    'lane-drift': 'It tells the lane’s drift from the change only where the drift goes on evenly within each side.',
+    'lane-jump': 'It cannot tell a lane that jumps while the ball is being changed.',
+    'other-line': 'It speaks of this line; a verdict on a ball needs a second one.',
+  },
+  inOrder: {
+    turns: 'In turn the next is: {side} (s changes the side).',
+    change: 'In order the next is: {side} (s changes the side).',
   },
   sameBall:
     'The same ball may be both: throw the control, change the surface, take the new surface over, throw the variant.',

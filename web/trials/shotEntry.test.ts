@@ -108,4 +108,32 @@ describe('the next shot', () => {
     entry.onKey(key('x'))
     expect(entry.form.values['leave']).toEqual([])
   })
+
+  test('says which side the order has next: two balls in turns, whatever waits on the device; one that was set aside is thrown again', () => {
+    const shots = (...sides: string[]) =>
+      sides.map((side) => ({ side, targetBoard: 12, feetBoard: 24, setAsideReason: null }))
+    const entry = entryOf(trial({ shots: shots('control', 'variant') }))
+    expect([entry.design.value.name, entry.inOrder.value]).toEqual(['turns', 'variant'])
+    Object.assign(entry.form.values, { side: 'variant', entryBoard: 17 })
+    entry.record()
+    expect(entry.inOrder.value).toBe('control')
+    end()
+    const aside = shots('control', 'variant', 'variant').map((shot, i) => ({
+      ...shot,
+      setAsideReason: i === 1 ? 'slipped' : null,
+    }))
+    expect(entryOf(trial({ id: 'f'.repeat(8), shots: aside })).inOrder.value).toBe('variant')
+  })
+
+  test('of one ball asks for four controls, and for the variant only once its surface is another', () => {
+    const one = { variantBallId: 'one', id: 'e'.repeat(8) }
+    const control = { side: 'control', targetBoard: 12, feetBoard: 24, setAsideReason: null }
+    const four = { ...one, shots: Array.from({ length: 4 }, () => control) }
+    expect(entryOf(trial({ ...one, shots: [control] })).inOrder.value).toBe('control')
+    end()
+    expect(entryOf(trial(four)).inOrder.value).toBe('variant')
+    end()
+    const undone = trial({ ...four, variant: { surface: surface(0.4) } })
+    expect(entryOf(undone).inOrder.value).toBeNull()
+  })
 })

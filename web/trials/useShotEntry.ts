@@ -1,5 +1,5 @@
-import { type Trial, type TrialSide, check, shotSchema } from '@sleetfall/contract'
-import { type Read, limits, sameSurface } from '@sleetfall/core'
+import { type Trial, type TrialSide, check, shotSchema, sides } from '@sleetfall/contract'
+import { type Read, designOf, limits, sameSurface } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -36,6 +36,15 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     () =>
       trial().controlBallId === trial().variantBallId && sameSurface(trial().control.surface, trial().variant.surface),
   )
+  const design = computed(() => designOf(trial().controlBallId, trial().variantBallId))
+  /** The side that the order of the trial has next, shots that wait on the device counted; null where its surface is still to be made. */
+  const inOrder = computed<TrialSide | null>(() => {
+    const counted = trial().shots.filter((shot) => shot.setAsideReason === null)
+    const thrown = [...counted, ...queue.of(trial().id).map(({ shot }) => shot)].map((shot) => sides.indexOf(shot.side))
+    const next = design.value.next(thrown, sides.length)
+    const one = next === null ? null : sides[next]!
+    return one === 'variant' && sameThing.value ? null : one
+  })
   const halfTyped = computed(
     () => form.values['entryBoard'] !== null || form.values['read'] !== null || form.values['leave'] !== null,
   )
@@ -90,5 +99,5 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     else return
     event.preventDefault()
   }
-  return { form, leave, nothing, side, meant, asked, sameThing, queue, record, toggleRead, onKey }
+  return { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, queue, record, toggleRead, onKey }
 }
