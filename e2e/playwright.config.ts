@@ -8,7 +8,8 @@ export default defineConfig({
   // A machine that is shared has seconds in which nothing moves.
   expect: { timeout: 25_000 },
   workers: 2,
-  retries: process.env['CI'] ? 1 : 0,
+  // A shared machine stalls for seconds now and then; what needed a second try is listed as flaky.
+  retries: 1,
   reporter: [
     ['list'],
     ...(results ? [['json', { outputFile: `${results}/playwright.json` }] as ['json', object]] : []),

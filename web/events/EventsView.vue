@@ -118,7 +118,7 @@ watch(
             </td>
             <td>{{ event.place }}</td>
             <td>
-              <router-link v-for="(id, index) in event.patternIds" :key="id" :to="`/lanes/${id}`"
+              <router-link v-for="(id, index) in event.patternIds" :key="id" class="tapped" :to="`/lanes/${id}`"
                 >{{ patterns.byId.get(id)?.name }}{{ index < event.patternIds.length - 1 ? ', ' : '' }}</router-link
               ><span v-if="event.patternIds.length === 0" class="soft">○ {{ t('events.noPatterns') }}</span>
             </td>
@@ -176,6 +176,11 @@ watch(
 <style scoped>
 .find {
   max-width: 340px;
+}
+.tapped {
+  display: inline-block;
+  min-height: 26px;
+  line-height: 26px;
 }
 .entrants {
   list-style: none;

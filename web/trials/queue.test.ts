@@ -153,8 +153,27 @@ describe('shots typed at the lane', () => {
     queue.add(trialId, shot())
     await rest()
     expect(now.taken).toHaveLength(1)
-    queue.drop(queue.waiting[0]!.shot.id)
+    expect(await queue.drop(queue.waiting[0]!.shot.id)).toBe(true)
     expect(queue.waiting).toEqual([])
+  })
+
+  test('one that is taken out while it is on its way is waited for: the server has it then, and it has to go there too', async () => {
+    const queue = queues.useShotQueue()
+    const one = shot()
+    queue.add(trialId, one)
+    const dropped = queue.drop(one.id)
+    await rest()
+    expect(await dropped).toBe(false)
+    expect(now.taken.map(({ id }) => id)).toEqual([one.id])
+    // Nobody answers: it never left, and is gone from the device for good.
+    now.state.mode = 'away'
+    const other = shot()
+    queue.add(trialId, other)
+    await rest()
+    expect(await queue.drop(other.id)).toBe(true)
+    now.state.mode = 'up'
+    await rest(10_000)
+    expect(now.taken).toHaveLength(1)
   })
 
   test('wait without a word while the session has ended', async () => {

@@ -24,6 +24,8 @@ export const useShotQueue = defineStore('shotQueue', () => {
   const trials = useTrials()
   const waiting = useStorage<readonly WaitingShot[]>('sleetfall.shots.waiting', [])
   const sending = ref(false)
+  /** The shot that is on its way right now, and when its try is over. */
+  let onItsWay: { readonly id: string; readonly over: Promise<unknown> } | null = null
   /** The last try found no server. */
   const away = ref(false)
   const unsent = computed(() => waiting.value.filter((one) => one.refused === null))
@@ -39,7 +41,9 @@ export const useShotQueue = defineStore('shotQueue', () => {
       for (let next = unsent.value[0]; next; next = unsent.value[0]) {
         const { trialId, shot, writeId } = next
         try {
-          const trial = await tryPost<Trial>(`/trials/${trialId}/shots`, shot, writeId)
+          const sent = tryPost<Trial>(`/trials/${trialId}/shots`, shot, writeId)
+          onItsWay = { id: shot.id, over: sent.catch(() => null) }
+          const trial = await sent
           away.value = trial === null
           if (trial === null) return
           trials.take(trial)
@@ -52,6 +56,7 @@ export const useShotQueue = defineStore('shotQueue', () => {
         }
       }
     } finally {
+      onItsWay = null
       sending.value = false
     }
   }
@@ -59,7 +64,16 @@ export const useShotQueue = defineStore('shotQueue', () => {
     waiting.value = [...waiting.value, { trialId, shot, writeId: newId(), refused: null }]
     void send()
   }
-  const drop = (id: string) => replace(id, null)
+  /**
+   * Takes a waiting shot off the device; one that is on its way is waited for first, or it would come back from the server. False when the
+   * server has it by then.
+   */
+  async function drop(id: string): Promise<boolean> {
+    if (onItsWay?.id === id) await onItsWay.over
+    const waits = waiting.value.some((one) => one.shot.id === id)
+    replace(id, null)
+    return waits
+  }
   useEventListener(window, 'online', () => void send())
   useIntervalFn(() => unsent.value.length > 0 && void send(), againMs)
   useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {

@@ -15,8 +15,7 @@ export function useTakeOut() {
     const stored = trials.byId.get(trialId)?.shots.find((one) => one.id === shotId)
     const shot = waiting?.shot ?? stored
     if (!shot) return
-    if (waiting) queue.drop(shotId)
-    else await trials.removeShot(trialId, shotId)
+    if (!waiting || !(await queue.drop(shotId))) await trials.removeShot(trialId, shotId)
     const { side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave } = shot
     notices.done(t('trials.takenOut'), async () =>
       queue.add(trialId, { id: newId(), side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave }),
