@@ -157,6 +157,18 @@ describe('a judgement', () => {
     expect(less.pairs[0]!.sd).toBeLessThan(1.6 * full.pairs[0]!.sd)
   })
 
+  test('where all that were noted were on the line, those that were not still weigh less and are told', () => {
+    const shots = thrown('ABBAABBA', { A: 17, B: 15.5 }, 2, 0.3).map((shot, i) => ({
+      ...shot,
+      targetDeviationBoards: i < 6 ? 0 : undefined,
+    }))
+    const { missing, covariates, pairs } = judge(shots, { ...entry, influence: false })
+    expect(missing).toEqual({ targetDeviationBoards: 2 })
+    expect(covariates.map(({ name }) => name)).toEqual(['sequence'])
+    const noted = shots.map((shot) => ({ ...shot, targetDeviationBoards: 0 }))
+    expect(pairs[0]!.sd).toBeGreaterThan(judge(noted, { ...entry, influence: false }).pairs[0]!.sd)
+  })
+
   test('one wild shot is the one that weighs most, and leaving it out changes the verdict', () => {
     const shots = thrown('ABBAABBA', { A: 17, B: 15 }, 4, 0.2)
     const wild = shots.map((shot, i) => (i === 2 ? { ...shot, value: 22 } : shot))

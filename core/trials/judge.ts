@@ -1,3 +1,4 @@
+import * as d3 from 'd3-array'
 import { type BlockName, type ComparedShot, type Comparison, blockNames } from './compare.ts'
 import { holm } from './holm.ts'
 import { type Influence, influenceOf } from './influence.ts'
@@ -72,9 +73,8 @@ function measureOf(name: string, values: readonly number[]) {
   const spread = Math.max(1e-6, sd(values))
   return { scatter: spread, matters: spread, note: 0, drift: spread / 10 }
 }
-const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
-const sd = (values: readonly number[]) =>
-  Math.sqrt(values.reduce((sum, one) => sum + (one - mean(values)) ** 2, 0) / Math.max(1, values.length - 1))
+const mean = (values: readonly number[]) => d3.mean(values) ?? 0
+const sd = (values: readonly number[]) => d3.deviation(values) ?? 0
 const distinct = <T>(values: readonly T[]): T[] => [...new Set(values)]
 
 interface Column {
@@ -101,7 +101,7 @@ function designOf(
   for (const name of covariateNames) {
     const given = shots.map((shot) => shot[name])
     const known = given.filter((value) => value !== undefined)
-    if (known.length === 0 || known.every((value) => value === 0)) continue
+    if (known.length === 0) continue
     const prior = slopes?.[name] ?? { mean: 0, sd: own.scatter / usualDeviation[name] }
     const meanOf = (arm: string) => {
       const ofArm = shots.flatMap((shot) => (shot.variant === arm ? (shot[name] ?? []) : []))
@@ -114,7 +114,8 @@ function designOf(
       return meanOf(shots[i]!.variant)
     })
     if (known.length < shots.length) missing[name] = shots.length - known.length
-    columns.push({ name, about: 'covariate', prior, values })
+    // Everybody on the line says nothing of what being off it does.
+    if (values.some((value) => value !== 0)) columns.push({ name, about: 'covariate', prior, values })
   }
   const lanes = shots.map((shot) => `${shot.blocks?.lane ?? ''} ${shot.blocks?.day ?? ''}`)
   for (const lane of distinct(lanes)) {

@@ -1,3 +1,4 @@
+import { deviation } from 'd3-array'
 import jstat from 'jstat'
 import { CholeskyDecomposition, Matrix } from 'ml-matrix'
 
@@ -55,7 +56,7 @@ function combinations(count: number): readonly (readonly number[])[] {
 export function posteriorOf(model: NormalModel): Posterior {
   const { rows, values, extraVariance, priors, scatter, components } = model
   const columns = priors.length
-  const spread = Math.sqrt(values.reduce((sum, y) => sum + (y - mean(values)) ** 2, 0) / values.length)
+  const spread = deviation(values) ?? 0
   const [from, to] = [Math.max(scatter.floor, scatter.usual / 8), 8 * Math.max(scatter.usual, spread, scatter.floor)]
   const scatters = Array.from({ length: scatterPoints }, (_, i) => from * (to / from) ** (i / (scatterPoints - 1)))
   // Where every shot scatters alike, the sums are made once.
@@ -124,8 +125,6 @@ export function posteriorOf(model: NormalModel): Posterior {
   const total = kept.reduce((sum, { logWeight }) => sum + Math.exp(logWeight - best), 0)
   return kept.map(({ logWeight, ...cell }) => ({ ...cell, weight: Math.exp(logWeight - best) / total }))
 }
-
-const mean = (values: readonly number[]) => values.reduce((sum, one) => sum + one, 0) / values.length
 
 export interface Believed {
   readonly mean: number

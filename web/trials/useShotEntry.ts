@@ -41,8 +41,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   const inOrder = computed<TrialSide | null>(() => {
     const counted = trial().shots.filter((shot) => shot.setAsideReason === null)
     const thrown = [...counted, ...queue.of(trial().id).map(({ shot }) => shot)].map((shot) => sides.indexOf(shot.side))
-    const next = design.value.next(thrown, sides.length)
-    const one = next === null ? null : sides[next]!
+    const one = sides[design.value.next(thrown, sides.length)]!
     return one === 'variant' && sameThing.value ? null : one
   })
   const halfTyped = computed(

@@ -7,8 +7,8 @@ export type DesignName = (typeof designNames)[number]
 /** How the shots of a trial are ordered, why, and what that order cannot tell. Reasons and limits are codes; the screens have the words. */
 export interface Design {
   readonly name: DesignName
-  /** Arm to throw next, by the arms of the shots that count so far; null when the order is through. */
-  next(thrown: readonly number[], arms: number): number | null
+  /** Arm to throw next, by the arms of the shots that count so far. */
+  next(thrown: readonly number[], arms: number): number
   /** Shots of each arm for a difference that matters, at the usual scatter (assumed). */
   shotsAnArm(matters: number): number
   readonly cannotTell: readonly DesignLimit[]
