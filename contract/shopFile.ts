@@ -7,7 +7,7 @@ import { oneOf, optionalText, requiredText } from './fields.ts'
 import { patternSchema } from './lanes.ts'
 import { staffSchema } from './staff.ts'
 import { padSchema, shopRecipeSchema } from './supplies.ts'
-import { sides } from './trials.ts'
+import { foretoldSchema, mostArms } from './trials.ts'
 import { wrong, type FieldName } from './said.ts'
 
 /**
@@ -52,7 +52,15 @@ const historyEntry = yup.object({
 export type HistoryEntry = yup.InferType<typeof historyEntry>
 
 const shotRow = yup.object({
-  side: yup.string().oneOf(sides).required(),
+  /** Number of the arm; of two arms also by name. */
+  arm: yup.number().integer().min(1).max(mostArms),
+  side: yup.string().oneOf(['control', 'variant']),
+  speedMph: yup.number().nullable().default(null),
+  shape: yup.string().nullable().default(null),
+  flags: yup.array(yup.string().required()).default([]),
+  execution: yup.string().nullable().default(null),
+  moveReason: optionalText('moveReason', 120),
+  warmUp: yup.boolean().default(false),
   feet: yup.number().nullable().default(null),
   target: yup.number().nullable().default(null),
   read: yup.string().nullable().default(null),
@@ -61,7 +69,14 @@ const shotRow = yup.object({
   setAside: optionalText('setAside', 120),
 })
 
-const trialSide = yup.object({ ball: requiredText('ball', 60), label: requiredText('label', 60) })
+const trialArm = yup.object({
+  ball: requiredText('ball', 60),
+  label: requiredText('label', 60),
+  bowler: yup.string().nullable().default(null),
+  lane: optionalText('lane', 40),
+  plannedGrit: yup.number().nullable().default(null),
+  levels: yup.array(requiredText('level', 40)).default([]),
+})
 
 export const shopFileSchema = yup.object({
   format: yup
@@ -103,8 +118,17 @@ export const shopFileSchema = yup.object({
         on: day('on').required(wrong('on', 'missing')),
         at: time(),
         gamesSinceOiling: yup.number().nullable().default(null),
-        control: trialSide.required(),
-        variant: trialSide.required(),
+        design: yup.string().default('turns'),
+        factors: yup.array(requiredText('factor', 40)).default([]),
+        blind: yup.boolean().default(false),
+        feet: yup.number().nullable().default(null),
+        target: yup.number().nullable().default(null),
+        held: yup.array(yup.string().required()).default([]),
+        foretold: yup.array(foretoldSchema).default([]),
+        /** The first is the control; of two, also by their names. */
+        arms: yup.array(trialArm).default([]),
+        control: trialArm.default(undefined).optional(),
+        variant: trialArm.default(undefined).optional(),
         shots: yup.array(shotRow).default([]),
       }),
     )

@@ -51,6 +51,13 @@ export const router = createRouter({
     },
     { path: '/trials', name: 'trials', component: () => import('./trials/TrialsView.vue') },
     {
+      path: '/trials/:trialId/lane',
+      name: 'lane',
+      component: () => import('./trials/LaneView.vue'),
+      // A phone shows nothing else.
+      meta: { area: 'trials', alone: true },
+    },
+    {
       path: '/trials/:trialId',
       name: 'trial',
       component: () => import('./trials/TrialView.vue'),

@@ -2,6 +2,7 @@ import * as d3 from 'd3-array'
 import { type BlockName, type ComparedShot, type Comparison, blockNames } from './compare.ts'
 import { holm } from './holm.ts'
 import { type Influence, influenceOf } from './influence.ts'
+import { measures } from './measures.ts'
 import { shotsToTell } from './power.ts'
 import { type Believed, type CoefficientPrior, believed, posteriorOf, scatterOf } from './posterior.ts'
 import { type CovariateName, covariateNames, usualSlopes } from './slopes.ts'
@@ -19,6 +20,8 @@ export interface Pair extends Believed {
 
 export interface Judgement extends Omit<Comparison, 'verdict'> {
   readonly pairs: readonly Pair[]
+  /** Asked for beside the pairs: sums of arms, each times its weight, with Holm's adjustment among themselves. */
+  readonly contrasts: readonly (Believed & { readonly name: string; readonly pHolm: number })[]
   readonly influence: readonly Influence[]
   /** 'confounded': a difference shows, but what changed along with the arms would explain it as well. */
   readonly verdict: Comparison['verdict'] | 'confounded'
@@ -35,24 +38,21 @@ export interface Judgement extends Omit<Comparison, 'verdict'> {
   readonly moreShots: number
 }
 
+/** A sum of arms, each times its weight; the weights of a difference add up to nothing. */
+export interface Contrast {
+  readonly name: string
+  readonly weights: Readonly<Record<string, number>>
+}
+
 export interface JudgeOptions {
   readonly measure: string
   /** A difference worth acting on, in the measure's unit. */
   readonly matters?: number | undefined
+  readonly contrasts?: readonly Contrast[] | undefined
   /** Leave-one-out costs a fit a shot. */
   readonly influence?: boolean | undefined
 }
 
-/** Usual scatter of a shot beyond its line and speed, a difference that matters, and what a note is rounded to, in each measure's unit (assumed). */
-export const measures: Readonly<
-  Record<string, { readonly scatter: number; readonly matters: number; readonly note: number }>
-> = {
-  entryBoard: { scatter: 1, matters: 1.5, note: 0.5 },
-  firstReadFt: { scatter: 1.2, matters: 2, note: 1 },
-  entryAngleDeg: { scatter: 0.4, matters: 0.5, note: 0.1 },
-  breakpointBoard: { scatter: 0.8, matters: 1, note: 0.5 },
-  boardsMoved: { scatter: 0.8, matters: 1, note: 0.5 },
-}
 /** The usual scatter is worth as many shots as this. */
 const scatterWorth = 2
 /** Boards a shot by which a lane may drift, one standard deviation: ten shots move the entry by a board (assumed). */
@@ -170,7 +170,7 @@ export function judge(shots: readonly ComparedShot[], options: JudgeOptions): Ju
   const fewest = Math.min(...arms.map((arm) => shots.filter((shot) => shot.variant === arm).length))
   if (arms.length < 2 || fewest < 2)
     return {
-      ...{ effects: [], pairs: [], covariates: [], influence: [], residualSd: null, confoundedWith: [] },
+      ...{ effects: [], pairs: [], contrasts: [], covariates: [], influence: [], residualSd: null, confoundedWith: [] },
       ...{ ...counted, verdict: 'too-few-shots', moreShots: Math.max(0, 2 - fewest) },
     }
 
@@ -190,7 +190,12 @@ export function judge(shots: readonly ComparedShot[], options: JudgeOptions): Ju
     })
     const factors = (from: string, to: string) =>
       used.map(({ about, name }) => (about !== 'arm' ? 0 : Number(name === to) - Number(name === from)))
-    return { posterior, used, between: (from: string, to: string) => believed(posterior, factors(from, to)) }
+    const sumOf = (weights: Contrast['weights']) =>
+      believed(
+        posterior,
+        used.map(({ about, name }) => (about === 'arm' ? (weights[name] ?? 0) : 0)),
+      )
+    return { posterior, used, sumOf, between: (from: string, to: string) => believed(posterior, factors(from, to)) }
   }
   const pairsOf = ({ between }: ReturnType<typeof fit>): Pair[] => {
     const raw = arms.flatMap((from, i) => arms.slice(i + 1).map((to) => ({ from, to, ...between(from, to) })))
@@ -215,6 +220,8 @@ export function judge(shots: readonly ComparedShot[], options: JudgeOptions): Ju
     })
   }
 
+  const asked = (options.contrasts ?? []).map(({ name, weights }) => ({ name, ...whole.sumOf(weights) }))
+  const adjusted = holm(asked.map(({ p }) => p))
   const influence =
     options.influence === false
       ? []
@@ -226,6 +233,7 @@ export function judge(shots: readonly ComparedShot[], options: JudgeOptions): Ju
       .filter((pair) => pair.from === arms[0])
       .map(({ from, to, estimate, low, high, p }) => ({ from, to, estimate, low, high, p })),
     pairs,
+    contrasts: asked.map((one, i) => ({ ...one, pHolm: adjusted[i]! })),
     covariates: whole.used.flatMap(({ name, about }, i) => {
       if (about !== 'covariate' && about !== 'drift') return []
       const slope = believed(

@@ -1,114 +1,203 @@
-import type { ComparedShot } from './compare.ts'
+import * as d3 from 'd3-array'
+import type { BlockName, ComparedShot } from './compare.ts'
+import { type CrossedEffect, crossedContrasts } from './crossed.ts'
+import { type DesignName, designs } from './design/index.ts'
 import { type Judgement, judge } from './judge.ts'
-import { type Read, type Shot, hitPocket } from './shot.ts'
+import { type Read, type Shot, counts, hitPocket, reads } from './shot.ts'
 
-/** Fewer counted shots per side than this give no verdict: the least that a reaction test needs. */
+/** Fewer counted shots per arm than this give no verdict in most designs: the least that a reaction test needs. */
 export const leastShots = 4
 
-export interface VariantSummary {
-  readonly variantId: string
+/** What a trial asks, as far as its result depends on it. */
+export interface TrialAsked {
+  readonly design: DesignName
+  /** The first is the control; numbers from 1. */
+  readonly arms: readonly ResultArm[]
+}
+export interface ResultArm {
+  readonly arm: number
+  readonly bowlerId?: string | null | undefined
+  readonly lane?: string | undefined
+  readonly levels: readonly string[]
+}
+
+export interface ArmSummary {
+  readonly arm: number
   readonly counted: number
   readonly setAside: number
+  readonly warmUps: number
   readonly meanEntryBoard: number | null
+  readonly meanFeetBoard: number | null
+  readonly meanFirstReadFt: number | null
   readonly reads: Readonly<Record<Read, number>>
   readonly pocket: { readonly hits: number; readonly of: number }
+  readonly strikes: { readonly hits: number; readonly of: number }
 }
 
 export interface TrialResult {
-  readonly control: VariantSummary
-  readonly variant: VariantSummary
-  /** Shots still needed per side before a verdict; 0 when there are enough. */
-  readonly missing: { readonly control: number; readonly variant: number }
-  /** Entry board, variant against control, judged with aim, feet and the lane's drift; null when not enough entry boards were noted. */
-  readonly entry: Judgement | null
+  readonly measure: 'entryBoard' | 'boardsMoved'
+  readonly arms: readonly ArmSummary[]
+  /** Shots still needed of each arm before a verdict on it, by its place; 0 when there are enough. */
+  readonly missing: readonly number[]
+  /** Arms that have enough, judged by the measure with aim, feet, speed and the lane's drift; null below two of them. */
+  readonly judged: Judgement | null
+  /** Of arms that are combinations: what each factor does, and whether that depends on the other. */
+  readonly crossed: readonly (CrossedEffect & Judgement['contrasts'][number])[]
   /** The same with the set-aside shots counted in, when that changes the verdict. */
   readonly withSetAside: Judgement | null
 }
 
-const mean = (values: readonly number[]) =>
-  values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length
+const meanOf = (values: readonly (number | null | undefined)[]) =>
+  d3.mean(values.filter((value): value is number => value != null)) ?? null
+const share = (hits: readonly (boolean | null)[]) => {
+  const known = hits.filter((hit) => hit !== null)
+  return { hits: known.filter(Boolean).length, of: known.length }
+}
 
-/** Counts and means of one variant's shots; those set aside are only counted. */
-export function summariseVariant(variantId: string, all: readonly Shot[]): VariantSummary {
-  const own = all.filter((shot) => shot.variantId === variantId)
-  const counted = own.filter((shot) => shot.setAsideReason === null)
-  const pocket = counted.map(hitPocket).filter((hit) => hit !== null)
+/** Counts and means of one arm's shots; warm-ups and those set aside are only counted. */
+export function summariseArm(arm: number, all: readonly Shot[]): ArmSummary {
+  const own = all.filter((shot) => shot.arm === arm)
+  const counted = own.filter(counts)
   const readCount = (read: Read) => counted.filter((shot) => shot.read === read).length
   return {
-    variantId,
+    arm,
     counted: counted.length,
-    setAside: own.length - counted.length,
-    meanEntryBoard: mean(counted.flatMap((shot) => shot.entryBoard ?? [])),
-    reads: { early: readCount('early'), right: readCount('right'), late: readCount('late') },
-    pocket: { hits: pocket.filter(Boolean).length, of: pocket.length },
+    setAside: own.filter(({ setAsideReason }) => setAsideReason !== null).length,
+    warmUps: own.filter(({ warmUp }) => warmUp === true).length,
+    meanEntryBoard: meanOf(counted.map(({ entryBoard }) => entryBoard)),
+    meanFeetBoard: meanOf(counted.map(({ feetBoard }) => feetBoard)),
+    meanFirstReadFt: meanOf(counted.map(({ firstReadFt }) => firstReadFt)),
+    reads: Object.fromEntries(reads.map((read) => [read, readCount(read)])) as Record<Read, number>,
+    pocket: share(counted.map(hitPocket)),
+    strikes: share(counted.map(({ leave }) => (leave === null ? null : leave.length === 0))),
   }
 }
 
-/** Shots with their entry as the judge takes them, control first; null when a side has too few. */
-function entriesOf(shots: readonly Shot[], controlId: string): ComparedShot[] | null {
-  const usable = shots.filter((shot) => shot.entryBoard !== null)
-  const enough = (isControl: boolean) =>
-    usable.filter((shot) => (shot.variantId === controlId) === isControl).length >= leastShots
-  if (!enough(true) || !enough(false)) return null
-  const aim = mean(usable.flatMap((shot) => shot.targetBoard ?? []))
-  const stance = mean(usable.flatMap((shot) => shot.feetBoard ?? []))
-  const controlFirst = [...usable].sort(
-    (a, b) => Number(b.variantId === controlId) - Number(a.variantId === controlId) || a.sequence - b.sequence,
+/** Shots further apart than this are another sitting: the lane was oiled anew, the bowler has slept. */
+const sittingGapMs = 6 * 3_600_000
+
+/** Number of the sitting of each shot, by when it was thrown; all alike where nobody knows. */
+function sittingsOf(shots: readonly Shot[]): ReadonlyMap<Shot, string> {
+  let [sitting, last] = [0, null as number | null]
+  const timed = [...shots].sort((a, b) => (a.thrownAt ?? '').localeCompare(b.thrownAt ?? '') || a.sequence - b.sequence)
+  return new Map(
+    timed.map((shot) => {
+      const at = shot.thrownAt === undefined ? Number.NaN : Date.parse(shot.thrownAt)
+      if (last !== null && at - last > sittingGapMs) sitting += 1
+      if (!Number.isNaN(at)) last = at
+      return [shot, String(sitting)]
+    }),
   )
-  return controlFirst.map((shot) => ({
-    variant: shot.variantId,
-    value: shot.entryBoard!,
-    targetDeviationBoards: shot.targetBoard === null || aim === null ? undefined : shot.targetBoard - aim,
-    laydownDeviationBoards: shot.feetBoard === null || stance === null ? undefined : shot.feetBoard - stance,
+}
+
+/** The measure of a shot that tells; null where it does not. */
+function valueOf(shot: Shot, measure: TrialResult['measure']): number | null {
+  if (measure === 'entryBoard') return shot.entryBoard
+  // A line that did not hit is not yet its own line.
+  return shot.feetBoard !== null && (hitPocket(shot) === true || shot.read === 'right') ? shot.feetBoard : null
+}
+
+/** Shots as the judge takes them, arms in their order; null when fewer than two arms have enough. */
+function comparedOf(asked: TrialAsked, shots: readonly Shot[]): readonly (ComparedShot & { shot: Shot })[] | null {
+  const design = designs[asked.design]
+  const usable = shots.filter((shot) => shot.warmUp !== true && valueOf(shot, design.measure) !== null)
+  const enough = asked.arms.filter(
+    ({ arm }) => usable.filter((shot) => shot.arm === arm).length >= Math.max(2, design.least),
+  )
+  if (enough.length < 2) return null
+  const judged = usable
+    .filter((shot) => enough.some(({ arm }) => arm === shot.arm))
+    .sort((a, b) => a.arm - b.arm || a.sequence - b.sequence)
+  const sittings = sittingsOf(judged)
+  const off = (read: (shot: Shot) => number | null | undefined) => {
+    const mean = meanOf(judged.map(read))
+    return (shot: Shot) => {
+      const value = read(shot)
+      return value == null || mean === null ? undefined : value - mean
+    }
+  }
+  const aims = design.measure === 'entryBoard'
+  const [target, feet] = [off(({ targetBoard }) => targetBoard), off(({ feetBoard }) => feetBoard)]
+  const speed = off(({ speedMph }) => speedMph)
+  // What the arms themselves are is not taken out of them again.
+  const ofArms = (name: 'bowlerId' | 'lane') => asked.arms.some((arm) => Boolean(arm[name]))
+  const blocks = (shot: Shot): Partial<Record<BlockName, string>> => ({
+    ...(ofArms('bowlerId') ? {} : { bowler: shot.bowlerId ?? '' }),
+    ...(ofArms('lane') ? {} : { lane: shot.lane ?? '' }),
+    day: sittings.get(shot)!,
+  })
+  return judged.map((shot) => ({
+    shot,
+    variant: String(shot.arm),
+    value: valueOf(shot, design.measure)!,
+    targetDeviationBoards: aims ? target(shot) : undefined,
+    laydownDeviationBoards: aims ? feet(shot) : undefined,
+    speedDeviationMph: speed(shot),
     sequence: shot.sequence,
+    blocks: blocks(shot),
   }))
 }
-function judgeEntries(shots: readonly Shot[], controlId: string): Judgement | null {
-  const entries = entriesOf(shots, controlId)
-  return entries && judge(entries, { measure: 'entryBoard', influence: false })
+
+/** Contrasts whose arms are all among those judged. */
+function contrastsFor(asked: TrialAsked, compared: readonly ComparedShot[]) {
+  const judged = new Set(compared.map(({ variant }) => variant))
+  return crossedContrasts(asked.arms).filter(({ contrast }) =>
+    Object.keys(contrast.weights).every((arm) => judged.has(arm)),
+  )
+}
+
+function judgeShots(asked: TrialAsked, shots: readonly Shot[]) {
+  const compared = comparedOf(asked, shots)
+  if (!compared) return null
+  const crossed = contrastsFor(asked, compared)
+  const judged = judge(compared, {
+    measure: designs[asked.design].measure,
+    contrasts: crossed.map(({ contrast }) => contrast),
+    influence: false,
+  })
+  return {
+    judged,
+    crossed: crossed.flatMap(({ effect }, i) => (judged.contrasts[i] ? [{ ...effect, ...judged.contrasts[i] }] : [])),
+  }
 }
 
 export interface ShotWeight {
   /** Number of the shot in the trial. */
   readonly sequence: number
-  /** Difference of the entry, boards, with the shot left out. */
+  /** The first difference, boards, with the shot left out. */
   readonly without: number
   /** Without it the verdict would be another. */
   readonly flips: boolean
 }
 
-/** The counted shots on which the difference hangs most, those that turn the verdict first; empty without a verdict. A fit a shot: ask when somebody wants to know. */
-export function weightOfShots(controlId: string, shots: readonly Shot[], most = 3): ShotWeight[] {
-  const entries = entriesOf(
-    shots.filter((shot) => shot.setAsideReason === null),
-    controlId,
-  )
-  if (!entries) return []
-  const { influence, pairs } = judge(entries, { measure: 'entryBoard' })
+/** The counted shots on which the first difference hangs most, those that turn the verdict first; empty without a verdict. A fit a shot: ask when somebody wants to know. */
+export function weightOfShots(asked: TrialAsked, shots: readonly Shot[], most = 3): ShotWeight[] {
+  const compared = comparedOf(asked, shots.filter(counts))
+  if (!compared) return []
+  const { influence, pairs } = judge(compared, { measure: designs[asked.design].measure })
   return [...influence]
     .sort((a, b) => Number(b.flips) - Number(a.flips) || Math.abs(b.change) - Math.abs(a.change))
     .slice(0, most)
     .map(({ shot, change, flips }) => ({
-      ...{ sequence: entries[shot]!.sequence!, flips },
+      ...{ sequence: compared[shot]!.shot.sequence, flips },
       without: pairs[0]!.estimate - change,
     }))
 }
 
-/** What a control-and-one-variant trial says, with and without the shots set aside. */
-export function trialResult(controlId: string, variantId: string, shots: readonly Shot[]): TrialResult {
-  const counted = shots.filter((shot) => shot.setAsideReason === null)
-  const control = summariseVariant(controlId, shots)
-  const variant = summariseVariant(variantId, shots)
-  const entry = judgeEntries(counted, controlId)
-  const everything = counted.length === shots.length ? null : judgeEntries(shots, controlId)
+/** What a trial says, with and without the shots set aside. */
+export function trialResult(asked: TrialAsked, shots: readonly Shot[]): TrialResult {
+  const { least, measure } = designs[asked.design]
+  const arms = asked.arms.map(({ arm }) => summariseArm(arm, shots))
+  const counted = shots.filter(counts)
+  const now = judgeShots(asked, counted)
+  const setAside = shots.some(({ setAsideReason }) => setAsideReason !== null)
+  const everything = setAside ? (judgeShots(asked, shots)?.judged ?? null) : null
   return {
-    control,
-    variant,
-    missing: {
-      control: Math.max(0, leastShots - control.counted),
-      variant: Math.max(0, leastShots - variant.counted),
-    },
-    entry,
-    withSetAside: everything && everything.verdict !== entry?.verdict ? everything : null,
+    measure,
+    arms,
+    missing: arms.map((arm) => Math.max(0, least - arm.counted)),
+    judged: now?.judged ?? null,
+    crossed: now?.crossed ?? [],
+    withSetAside: everything && everything.verdict !== now?.judged.verdict ? everything : null,
   }
 }

@@ -1,8 +1,10 @@
 export const reads = ['early', 'right', 'late'] as const
 export type Read = (typeof reads)[number]
 
+/** A shot of a trial as far as its result needs it; null where nobody noted it. */
 export interface Shot {
-  readonly variantId: string
+  /** Number of its arm in the trial, from 1; the first is the control. */
+  readonly arm: number
   readonly sequence: number
   readonly feetBoard: number | null
   readonly targetBoard: number | null
@@ -11,7 +13,20 @@ export interface Shot {
   /** Standing pins; empty = strike, null = not noted. */
   readonly leave: readonly number[] | null
   readonly setAsideReason: string | null
+  /** Thrown to warm up: not counted. */
+  readonly warmUp?: boolean | undefined
+  readonly thrownAt?: string | undefined
+  readonly bowlerId?: string | null | undefined
+  readonly lane?: string | undefined
+  readonly speedMph?: number | null | undefined
+  readonly firstReadFt?: number | null | undefined
+  readonly breakpointBoard?: number | null | undefined
+  readonly entryAngleDeg?: number | null | undefined
 }
+
+/** Whether a shot says something of its arm: neither warm-up nor set aside. */
+export const counts = (shot: Pick<Shot, 'setAsideReason' | 'warmUp'>): boolean =>
+  shot.setAsideReason === null && shot.warmUp !== true
 
 /** Entry boards that are still in the pocket; below is light, above high (ideal 17.5). */
 export const pocketBoards = { low: 16.5, ideal: 17.5, high: 18.5 } as const

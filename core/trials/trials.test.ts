@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
+  type DesignName,
   type Shot,
+  type TrialAsked,
   compareVariants,
   hitPocket,
   onLine,
@@ -78,34 +80,96 @@ describe('comparison', () => {
 
 describe('trial', () => {
   let sequence = 0
-  const shot = (variantId: string, entryBoard: number | null, change: Partial<Shot> = {}): Shot => ({
-    ...{ variantId, entryBoard, sequence: (sequence += 1) },
+  const shot = (arm: number, entryBoard: number | null, change: Partial<Shot> = {}): Shot => ({
+    ...{ arm, entryBoard, sequence: (sequence += 1) },
     ...{ feetBoard: 22, targetBoard: 10, read: null, leave: null, setAsideReason: null },
     ...change,
   })
-  const many = (id: string, ...boards: number[]) => boards.map((board) => shot(id, board))
+  const many = (arm: number, ...boards: number[]) => boards.map((board) => shot(arm, board))
+  const asked = (design: DesignName, ...levels: string[][]): TrialAsked => ({
+    design,
+    arms: levels.map((of, i) => ({ arm: i + 1, levels: of })),
+  })
+  const two = asked('turns', [], [])
 
   test('says how many shots are missing', () => {
-    const result = trialResult('c', 'v', [...many('c', 17, 17.5), ...many('v', 15)])
-    expect(result).toMatchObject({ missing: { control: 2, variant: 3 }, entry: null })
+    const result = trialResult(two, [...many(1, 17, 17.5), ...many(2, 15)])
+    expect(result).toMatchObject({ missing: [2, 3], judged: null })
   })
 
-  test('shots set aside are counted apart, and shown when they would change the verdict', () => {
-    const shots = [...many('c', 17.4, 17.6, 17.5, 17.5), ...many('v', 15.4, 15.6, 15.5, 15.5)]
-    const wild = shot('v', 30, { setAsideReason: 'stuck at the line' })
-    const result = trialResult('c', 'v', [...shots, wild])
-    expect(result.variant).toMatchObject({ counted: 4, setAside: 1, meanEntryBoard: 15.5 })
-    expect(result.entry?.verdict).toBe('different')
+  test('shots set aside are counted apart, and shown when they would change the verdict; warm-ups never count', () => {
+    const shots = [...many(1, 17.4, 17.6, 17.5, 17.5), ...many(2, 15.4, 15.6, 15.5, 15.5)]
+    const wild = shot(2, 30, { setAsideReason: 'stuck at the line' })
+    const result = trialResult(two, [...shots, wild, shot(1, 30, { warmUp: true })])
+    expect(result.arms[1]).toMatchObject({ counted: 4, setAside: 1, meanEntryBoard: 15.5 })
+    expect(result.arms[0]).toMatchObject({ counted: 4, warmUps: 1, meanEntryBoard: 17.5 })
+    expect(result.judged?.verdict).toBe('different')
     expect(result.withSetAside?.verdict).not.toBe('different')
-    expect(result.entry?.alternating).toBe(false)
+    expect(result.judged?.alternating).toBe(false)
   })
 
   test('when it cannot tell, it says how many shots would', () => {
-    const result = trialResult('c', 'v', [...many('c', 15, 19, 16, 18), ...many('v', 16, 20, 15, 19)])
-    expect(result.entry?.verdict).toBe('no-difference-shown')
+    const { judged } = trialResult(two, [...many(1, 15, 19, 16, 18), ...many(2, 16, 20, 15, 19)])
+    expect(judged?.verdict).toBe('no-difference-shown')
     // The textbook's 2·(2.8·sd/1.5)² a side with sd² = (10 + 17) / 6 is 31; a scatter that is known from eight shots asks for about as many.
-    expect(result.entry!.moreShots).toBeGreaterThan(14)
-    expect(result.entry!.moreShots).toBeLessThan(45)
+    expect(judged!.moreShots).toBeGreaterThan(14)
+    expect(judged!.moreShots).toBeLessThan(45)
+  })
+
+  test('of several arms, those that have their shots are judged; the others say what they lack', () => {
+    const three = asked('turns', [], [], [])
+    const result = trialResult(three, [...many(1, 17, 17, 17.5, 17), ...many(3, 14, 14, 14.5, 14), ...many(2, 15)])
+    expect(result.missing).toEqual([0, 3, 0])
+    expect(result.judged!.pairs.map(({ from, to }) => `${from}${to}`)).toEqual(['13'])
+  })
+
+  test('combinations: what each factor does, and that the cover answers the surface otherwise', () => {
+    const levels = ['solid', 'pearl'].flatMap((cover) => ['box', '2000', 'polish'].map((surface) => [cover, surface]))
+    // Entry by cover and surface: the pearl loses one board and a half, at polish three more.
+    const means = [17.5, 18.5, 16, 16, 17, 11.5]
+    const order = [1, 4, 4, 1, 1, 4, 2, 5, 5, 2, 2, 5, 3, 6, 6, 3, 3, 6]
+    const noise = [0, 0.5, -0.5, 0, 0.5, 0, -0.5, 0, 0, 0.5, 0, -0.5, 0, 0.5, 0, -0.5, 0.5, 0]
+    const shots = order.map((arm, i) => shot(arm, means[arm - 1]! + noise[i]!))
+    const { crossed } = trialResult(asked('factorial', ...levels), shots)
+    const of = (name: string) => crossed.find((one) => one.name === name)!
+    expect(of('0:pearl').mean).toBeCloseTo(-2.5, 0)
+    expect(of('1:polish').mean).toBeCloseTo(-3, 0)
+    expect(of('pearl×polish').mean).toBeCloseTo(-3, 0)
+    expect(of('pearl×polish').pHolm).toBeLessThan(0.05)
+    expect(Math.abs(of('pearl×2000').mean)).toBeLessThan(1)
+  })
+
+  test('before and after on two days: the reference takes the day out, and without it the day explains as much', () => {
+    const levels = [
+      ['ball', 'before'],
+      ['reference', 'before'],
+      ['ball', 'after'],
+      ['reference', 'after'],
+    ]
+    const at = (day: string, arm: number, ...boards: number[]) => boards.map((one) => shot(arm, one, { thrownAt: day }))
+    const [first, second] = ['2031-03-01T18:00:00Z', '2031-03-04T18:00:00Z']
+    const ball = [...at(first, 1, 14, 14.5, 14, 14.5), ...at(second, 3, 18, 18, 18.5, 18)]
+    const reference = [...at(first, 2, 17, 17, 17.5, 17), ...at(second, 4, 18.5, 18.5, 18, 18.5)]
+    const { crossed } = trialResult(asked('beforeAfter', ...levels), [...ball, ...reference])
+    const effect = crossed.find(({ kind }) => kind === 'interaction')!
+    // The ball gained 3.9 boards, the day gave 1.25 of them.
+    expect(Math.abs(effect.mean)).toBeCloseTo(2.6, 0)
+    expect(effect.low * effect.high).toBeGreaterThan(0)
+    const alone = ball.map((one) => ({ ...one, arm: one.arm === 1 ? 1 : 2 }))
+    expect(trialResult(two, alone).judged).toMatchObject({ verdict: 'confounded' })
+    expect(trialResult(two, alone).judged!.confoundedWith).toContain('day')
+  })
+
+  test('balls each on its own line are told apart by where the feet stand when they hit', () => {
+    const stands = (arm: number, ...feet: number[]) => feet.map((feetBoard) => shot(arm, 17.5, { feetBoard }))
+    const searching = [shot(2, 21, { feetBoard: 20 }), shot(2, 20, { feetBoard: 22 })]
+    const result = trialResult(asked('ownLine', [], []), [
+      ...stands(1, 24, 24, 24, 24.5),
+      ...searching,
+      ...stands(2, 28, 28, 28, 27.5),
+    ])
+    expect(result.measure).toBe('boardsMoved')
+    expect(result.judged!.pairs[0]!.estimate).toBeCloseTo(3.8, 0)
   })
 
   test('pocket by entry board, else by leave, else unknown', () => {

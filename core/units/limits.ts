@@ -67,6 +67,8 @@ export const limits = {
   loads: limit(1, 40, 1, 'loads'),
   microlitresPerBoard: limit(1, 200, 1, 'uL', 1),
   speedMph: limit(8, 30, 0.1, 'mph', 1),
+  /** Across the lane, into the pocket. */
+  entryAngleDeg: limit(-5, 15, 0.1, 'deg', 1),
   revRpm: limit(20, 700, 5, 'rpm'),
   axisRotationDeg: limit(0, 120, 1, 'deg'),
   axisTiltDeg: limit(0, 60, 1, 'deg'),

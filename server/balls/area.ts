@@ -11,7 +11,7 @@ export const balls: Area = {
   ],
   search: searchBalls,
   tables: ['ball', 'ball_event', 'ball_photo'],
-  foreignTables: ['ball_present', 'job'],
+  foreignTables: ['ball_present', 'job', 'trial_arm'],
   exports: ['events.ts', 'store.ts'],
   imports: ['events', 'lanes', 'present'],
 }

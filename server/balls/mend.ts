@@ -10,8 +10,13 @@ const hangs = (name: UseName, table: string, column = 'ball_id', where?: string)
   ...(where === undefined ? {} : { where }),
 })
 const blocks = [
-  hangs('trials', 'trial', 'control_ball_id'),
-  hangs('trials', 'trial', 'variant_ball_id', 'control_ball_id <> variant_ball_id'),
+  // Each trial once, however many of its arms are this ball.
+  hangs(
+    'trials',
+    'trial_arm',
+    'ball_id',
+    'not exists (select from trial_arm f where f.trial_id = trial_arm.trial_id and f.ball_id = trial_arm.ball_id and f.arm < trial_arm.arm)',
+  ),
   hangs('predictions', 'prediction'),
   hangs('jobsBegun', 'job', 'ball_id', `state in ('running', 'done')`),
 ]
@@ -59,8 +64,7 @@ export async function mergeBalls(db: Db, id: string, intoId: string): Promise<vo
     ['ball_photo', 'ball_id'],
     ['job', 'ball_id'],
     ['prediction', 'ball_id'],
-    ['trial', 'control_ball_id'],
-    ['trial', 'variant_ball_id'],
+    ['trial_arm', 'ball_id'],
   ] as const)
     await db.run(`update ${table} set ${column} = $2 where ${column} = $1`, [id, intoId])
   await removeBall(db, id)

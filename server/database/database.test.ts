@@ -94,6 +94,51 @@ describe('migrations that have landed', () => {
   )
 })
 
+test('0018: trials of a control and a variant become trials of two arms, with their shots and what stood before', async () => {
+  const url = await emptyDatabaseUrl()
+  const own = mkdtempSync(join(tmpdir(), 'migrations-'))
+  for (const name of sqlFiles().filter((one) => one < '0018')) cpSync(join(folder, name), join(own, name))
+  await migrate(url, own)
+  const database = openDatabase(url)
+  const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`
+  await database.run(`
+    insert into customer (id, name, hand) values ('${id(1)}', 'Ola Brack', 'right');
+    insert into ball (id, customer_id, name, cover, hardness_d, weight_lb, rg_in, differential_in, intermediate_differential_in, pin_distance_in, factory_grit)
+      values ('${id(2)}', '${id(1)}', 'Petrel', 'solid', 76, 15, 2.48, 0.05, 0, 3, 2000), ('${id(3)}', '${id(1)}', 'Gannet', 'pearl', 76, 15, 2.5, 0.04, 0, 3, 4000);
+    insert into pattern (id, name) values ('${id(4)}', 'Test oil');
+    insert into trial (id, customer_id, pattern_id, question, started_at, control_ball_id, variant_ball_id, control_label, variant_label, control_surface, variant_surface)
+      values ('${id(5)}', '${id(1)}', '${id(4)}', 'Which?', now(), '${id(2)}', '${id(3)}', 'old', 'new', '{"grit": 2000}', '{"grit": 4000}'),
+             ('${id(6)}', '${id(1)}', '${id(4)}', 'Does 500 help?', now(), '${id(2)}', '${id(2)}', 'box', 'at 500', '{"grit": 2000}', '{"grit": 500}');
+    insert into shot (id, trial_id, sequence, side, thrown_at, entry_board)
+      values ('${id(7)}', '${id(5)}', 1, 'control', now(), 17), ('${id(8)}', '${id(5)}', 2, 'variant', now(), 15);
+    insert into shot_before (id, shot_id, trial_id, what, was)
+      values ('${id(9)}', '${id(8)}', '${id(5)}', 'corrected', '{"side": "variant", "entryBoard": 1.5}')`)
+  await migrate(url, folder)
+  expect(
+    await database.many('select trial_id, arm, label, ball_id, surface from trial_arm order by trial_id, arm'),
+  ).toEqual([
+    { trialId: id(5), arm: 1, label: 'old', ballId: id(2), surface: { grit: 2000 } },
+    { trialId: id(5), arm: 2, label: 'new', ballId: id(3), surface: { grit: 4000 } },
+    { trialId: id(6), arm: 1, label: 'box', ballId: id(2), surface: { grit: 2000 } },
+    { trialId: id(6), arm: 2, label: 'at 500', ballId: id(2), surface: { grit: 500 } },
+  ])
+  expect(await database.many('select design from trial order by id')).toEqual([
+    { design: 'turns' },
+    { design: 'change' },
+  ])
+  expect(await database.many('select arm, entry_board from shot order by sequence')).toEqual([
+    { arm: 1, entryBoard: 17 },
+    { arm: 2, entryBoard: 15 },
+  ])
+  expect(await database.many('select was from shot_before')).toEqual([{ was: { arm: 2, entryBoard: 1.5 } }])
+  await expect(database.run(`update shot_before set what = 'removed'`)).rejects.toThrow('append-only')
+  // The words of a trial still find it by the names of its arms.
+  expect(await database.many(`select trial_id from trial_words where words like '%at 500%'`)).toEqual([
+    { trialId: id(6) },
+  ])
+  await database.close()
+})
+
 test('every table has created and updated times and a row version', async () => {
   const database = await testDatabase()
   const rows = await database.many<{ tableName: string }>(

@@ -14,6 +14,12 @@ const quantityOf: Readonly<Record<string, LimitName>> = {
   'pattern_load.end_ft': 'distanceFt',
   'prediction.first_read_ft': 'distanceFt',
   'shot.target_board': 'board',
+  'shot.first_read_ft': 'distanceFt',
+  'shot.breakpoint_board': 'board',
+  'shot.breakpoint_ft': 'distanceFt',
+  'trial.target_board': 'board',
+  'trial_arm.target_board': 'board',
+  'trial_arm.planned_grit': 'grit',
   'customer.rev_sd_rpm': 'revSdRpm',
   'pad.life_balls': 'padLife',
   'pad.uses': 'padUses',
@@ -22,7 +28,7 @@ const quantityOf: Readonly<Record<string, LimitName>> = {
   'job_reading.temperature_c': 'readTemperatureC',
 }
 /** Nobody types these: a computed share, a count of rows, bytes of a photo, noise of a simulated device. */
-const untyped = ['prediction.pocket_share', 'stock_ball.in_stock', 'ball_photo.length', 'device.noise']
+const untyped = ['trial_arm.arm', 'prediction.pocket_share', 'stock_ball.in_stock', 'ball_photo.length', 'device.noise']
 /** The database only keeps out what cannot be at all; what may be typed is narrower. */
 const wider = ['job_reading.temperature_c']
 

@@ -4,6 +4,7 @@ import {
   type OilPair,
   type SurfaceConstants,
   compareVariants,
+  counts,
   filmOf,
   launchAngleDeg,
   learnOilCorrection,
@@ -111,9 +112,9 @@ const leastShots = 4
 
 function movedBoards(ballId: string, before: Trial, after: Trial) {
   const shotsOf = (trial: Trial, variant: string) => {
-    const side = trial.controlBallId === ballId ? 'control' : 'variant'
+    const arm = trial.arms.find((one) => one.ballId === ballId)?.arm
     return trial.shots
-      .filter((shot) => shot.side === side && shot.setAsideReason === null && shot.entryBoard !== null)
+      .filter((shot) => shot.arm === arm && counts(shot) && shot.entryBoard !== null)
       .map((shot) => ({ variant, value: shot.entryBoard!, target: shot.targetBoard, feet: shot.feetBoard }))
   }
   const [first, second] = [shotsOf(before, 'before'), shotsOf(after, 'after')]

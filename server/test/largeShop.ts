@@ -87,15 +87,21 @@ export async function makeLargeShop(db: Db, size: ShopSize, log: (line: string) 
     ],
     [
       'trials',
-      `insert into trial (id, customer_id, pattern_id, question, started_at, control_ball_id, variant_ball_id, control_label, variant_label, control_surface, variant_surface)
-       select ${idOf('t', 'n')}, b.customer_id, ${idOf('p', '1 + n % 60')}, 'Does it come back, question ' || n, now() - make_interval(hours => n % 9000), b.id, b.id, 'as it is', 'resurfaced',
-         '{"effectiveRaUm": 0.3, "grit": 3400, "oilShare": 0.3, "settled": true}', '{"effectiveRaUm": 0.6, "grit": 1600, "oilShare": 0.3, "settled": true}'
+      `insert into trial (id, customer_id, pattern_id, question, started_at, design)
+       select ${idOf('t', 'n')}, b.customer_id, ${idOf('p', '1 + n % 60')}, 'Does it come back, question ' || n, now() - make_interval(hours => n % 9000), 'change'
        from generate_series(1, ${size.trials}) n join ball b on b.id = ${idOf('b', `1 + (n * 13) % ${balls}`)}`,
     ],
     [
+      'arms',
+      `insert into trial_arm (trial_id, arm, label, ball_id, surface)
+       select ${idOf('t', 'n')}, a, case a when 1 then 'as it is' else 'resurfaced' end, ${idOf('b', `1 + (n * 13) % ${balls}`)},
+         jsonb_build_object('effectiveRaUm', 0.3 * a, 'grit', 3400 / a, 'oilShare', 0.3, 'settled', true)
+       from generate_series(1, ${size.trials}) n, generate_series(1, 2) a`,
+    ],
+    [
       'shots',
-      `insert into shot (id, trial_id, sequence, side, thrown_at, feet_board, target_board, read, entry_board)
-       select md5('s' || n || '-' || k)::uuid, ${idOf('t', 'n')}, k, case when k % 2 = 0 then 'control' else 'variant' end, now() - make_interval(hours => n % 9000),
+      `insert into shot (id, trial_id, sequence, arm, thrown_at, feet_board, target_board, read, entry_board)
+       select md5('s' || n || '-' || k)::uuid, ${idOf('t', 'n')}, k, 1 + k % 2, now() - make_interval(hours => n % 9000),
          22, 12, 'right', 16 + (n + k) % 4 from generate_series(1, ${size.trials}) n, generate_series(1, ${size.shotsEach}) k`,
     ],
     [

@@ -36,17 +36,18 @@ async function trialOf(customerId: string, controlBallId: string, variantBallId:
     patternId: patternId ?? lane.id,
     question: 'Which?',
     startedAt: ago(0.01),
-    controlBallId,
-    variantBallId,
-    controlLabel: 'a',
-    variantLabel: 'b',
+    design: controlBallId === variantBallId ? 'change' : 'turns',
+    arms: [
+      { label: 'a', ballId: controlBallId },
+      { label: 'b', ballId: variantBallId },
+    ],
   }
   return (await technician.post('/trials', trial).expect(200)).body as Trial
 }
 const shoot = (trial: Trial, change: object = {}) => {
   const shot = {
     id: randomUUID(),
-    side: 'control',
+    arm: 1,
     thrownAt: ago(0),
     entryBoard: 17,
     read: 'right',
@@ -201,9 +202,9 @@ describe('trials', () => {
     await shoot(trial).expect(200)
     const { version } = (await technician.get(`/trials/${trial.id}`)).body
     const edited = await technician
-      .put(`/trials/${trial.id}`, { ...trial, version, question: 'Is it the ball?' })
+      .put(`/trials/${trial.id}`, { ...trial, version, question: 'Is it the ball?', labels: ['a', 'c'] })
       .expect(200)
-    expect(edited.body.question).toBe('Is it the ball?')
+    expect(edited.body).toMatchObject({ question: 'Is it the ball?', arms: [{ label: 'a' }, { label: 'c' }] })
     expect((await technician.get(`/trials/${trial.id}/dependents`)).body.goes).toEqual({ shots: 1 })
     await technician.remove(`/trials/${trial.id}`).send({}).expect(200)
     expect((await technician.get('/trials')).body.items.map((one: Trial) => one.id)).not.toContain(trial.id)
@@ -215,12 +216,12 @@ describe('trials', () => {
     const id = randomUUID()
     await shoot(trial, { id }).expect(200)
     expect(((await shoot(trial, { id }).expect(200)).body as Trial).shots).toHaveLength(1)
-    expect((await shoot(trial, { side: 'variant' })).body.fields[0].message).toMatch(/same ball at the same surface/)
-    const freeze = (version: number) => technician.post(`/trials/${trial.id}/variant-surface`, { version })
-    expect((await freeze(trial.version)).body.fields[0].message).toMatch(/do the work first/)
+    expect((await shoot(trial, { arm: 2 })).body.fields[0].message).toMatch(/same ball at the same surface/)
+    const freeze = (version: number) => technician.post(`/trials/${trial.id}/arms/2/surface`, { version })
+    expect((await freeze(trial.arms[1]!.version)).body.fields[0].message).toMatch(/do the work first/)
     await games(balls[0]!.id, 12, 0)
-    await freeze(trial.version).expect(200)
-    await shoot(trial, { side: 'variant' }).expect(200)
+    await freeze(trial.arms[1]!.version).expect(200)
+    await shoot(trial, { arm: 2 }).expect(200)
   })
 })
 

@@ -11,6 +11,7 @@ import {
   type ShopFile,
   shopFileSchema,
   shotSchema,
+  trialSchema,
   wrong,
 } from '@sleetfall/contract'
 import { recipeByKey, surfaceNow } from '@sleetfall/core'
@@ -193,29 +194,32 @@ async function importTrial(
   names: { readonly patterns: Names; readonly customers: Names; readonly balls: Names; readonly today: string },
 ): Promise<void> {
   const startedAt = momentOf(resolveDay(trial.on, names.today), trial.at)
-  const control = names.balls.find(`${trial.customer} · ${trial.control.ball}`, `${path}.control.ball`).id
-  const variant = names.balls.find(`${trial.customer} · ${trial.variant.ball}`, `${path}.variant.ball`).id
+  const { control, variant } = trial
+  const arms = trial.arms.length > 0 ? trial.arms : [control, variant].filter((arm) => arm !== undefined)
+  const customerId = names.customers.find(trial.customer, `${path}.customer`).id
+  const made = arms.map(({ ball, label, bowler, lane, plannedGrit, levels }, index) => {
+    const at = trial.arms.length > 0 ? `${path}.arms[${index}]` : `${path}.${index === 0 ? 'control' : 'variant'}`
+    // Two of one name would not be told apart in the result.
+    const taken = arms.findIndex((other) => other.label === label) < index
+    return {
+      ...{ label: taken ? `${label} (${ball})` : label, lane, plannedGrit, levels },
+      ballId: names.balls.find(`${trial.customer} · ${ball}`, `${at}.ball`).id,
+      bowlerId: bowler === null ? null : names.customers.find(bowler, `${at}.bowler`).id,
+    }
+  })
   const id = randomUUID()
-  await createTrial(
-    db,
-    {
-      id,
-      startedAt,
-      customerId: names.customers.find(trial.customer, `${path}.customer`).id,
-      patternId: names.patterns.find(trial.pattern, `${path}.pattern`).id,
-      question: trial.question,
-      gamesSinceOiling: trial.gamesSinceOiling,
-      controlBallId: control,
-      variantBallId: variant,
-      controlLabel: trial.control.label,
-      variantLabel: trial.variant.label,
-    },
-    { control: await surfaceAt(db, control, startedAt), variant: await surfaceAt(db, variant, startedAt) },
-  )
+  const { question, gamesSinceOiling, design, factors, blind, held, foretold } = trial
+  const input = check(trialSchema, {
+    ...{ id, startedAt, customerId, question, gamesSinceOiling, design, factors, blind, held, foretold, arms: made },
+    patternId: names.patterns.find(trial.pattern, `${path}.pattern`).id,
+    ...{ feetBoard: trial.feet, targetBoard: trial.target },
+  })
+  if (!input.ok) throw under(path, input.fields)
+  await createTrial(db, input.value, await Promise.all(made.map(({ ballId }) => surfaceAt(db, ballId, startedAt))))
   for (const [index, row] of trial.shots.entries()) {
-    const { side, feet, target, read, entry, leave, setAside } = row
+    const { side, arm, feet, target, entry, setAside, ...seen } = row
     const shot = check(shotSchema, {
-      ...{ id: randomUUID(), side, read, leave },
+      ...{ ...seen, id: randomUUID(), arm: arm ?? (side === 'variant' ? 2 : 1) },
       thrownAt: new Date(Date.parse(startedAt) + index * 60_000).toISOString(),
       ...{ feetBoard: feet, targetBoard: target, entryBoard: entry },
     })

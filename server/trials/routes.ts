@@ -1,4 +1,5 @@
 import {
+  foretellSchema,
   setAsideSchema,
   shotCorrectionSchema,
   shotSchema,
@@ -20,9 +21,11 @@ import {
   createTrial,
   deleteTrial,
   editTrial,
+  foretell,
+  freezeArm,
   listTrials,
-  refreezeVariant,
   removeShot,
+  revealTrial,
   setShotAside,
   spreadOf,
   trialById,
@@ -35,6 +38,9 @@ async function told<T>(db: Db, request: Request, change: Promise<T>): Promise<T>
   await learnFromTrial(db, idOf(request))
   return trial
 }
+
+/** Number of an arm in the address; one that is none is not found. */
+const armOf = (request: Request) => Number(request.params['arm']) || 0
 
 export function trialRoutes(context: Context): Router {
   const router = Router()
@@ -69,11 +75,29 @@ export function trialRoutes(context: Context): Router {
     ),
   )
   router.post(
-    '/:id/variant-surface',
+    '/:id/arms/:arm/surface',
     write(
       context,
       versioned,
-      ({ db, input, request }) => refreezeVariant(db, idOf(request), input.version),
+      ({ db, input, request }) => freezeArm(db, idOf(request), armOf(request), input.version),
+      ({ db, request }) => trialById(db, idOf(request)),
+    ),
+  )
+  router.put(
+    '/:id/foretold',
+    write(
+      context,
+      foretellSchema,
+      ({ db, input, request }) => foretell(db, idOf(request), input.version, input.foretold),
+      ({ db, request }) => trialById(db, idOf(request)),
+    ),
+  )
+  router.post(
+    '/:id/reveal',
+    write(
+      context,
+      versioned,
+      ({ db, input, request }) => revealTrial(db, idOf(request), input.version),
       ({ db, request }) => trialById(db, idOf(request)),
     ),
   )

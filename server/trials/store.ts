@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import {
+  type Foretold,
   type Found,
   type FrozenSurface,
   type Page,
@@ -7,13 +8,14 @@ import {
   type ShotCorrection,
   type StoredShot,
   type Trial,
+  type TrialArm,
   type TrialEdit,
   type TrialInput,
   type TrialQuestion,
   type TrialShotInput,
   wrong,
 } from '@sleetfall/contract'
-import { type Evidence, type OwnSpread, ownSpread, sameSurface, summariseVariant } from '@sleetfall/core'
+import { type Evidence, type OwnSpread, ownSpread, sameThing, summariseArm } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, orderBy, part } from '../database/page.ts'
@@ -21,21 +23,26 @@ import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
 
-const shotColumns = `id, trial_id, sequence, side, thrown_at, feet_board, target_board, read, entry_board, leave,
+const shotColumns = `id, trial_id, sequence, arm, thrown_at, warm_up, bowler_id, lane, feet_board, target_board, speed_mph, first_read_ft,
+  breakpoint_board, breakpoint_ft, entry_angle_deg, read, shape, entry_board, leave, flags, execution, move_reason, note,
   set_aside_reason, created_at, updated_at, version`
 
-const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.name as pattern_name,
-  json_build_object('id', cb.id, 'name', cb.name, 'cover', cb.cover, 'surface', t.control_surface) as control,
-  json_build_object('id', vb.id, 'name', vb.name, 'cover', vb.cover, 'surface', t.variant_surface) as variant
+const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.name as pattern_name
   from trial t
   join customer_label c on c.id = t.customer_id
-  join pattern_label p on p.id = t.pattern_id
-  join ball_label cb on cb.id = t.control_ball_id
-  join ball_label vb on vb.id = t.variant_ball_id`
+  join pattern_label p on p.id = t.pattern_id`
 
-type Row = Omit<Trial, 'shots' | 'shotsBefore'>
+type Row = Omit<Trial, 'arms' | 'shots' | 'shotsBefore'>
 
 async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
+  const arms = await db.many<TrialArm & { trialId: string }>(
+    // A ball is looked up an arm, never all of them walked for a page of trials: 'offset 0' keeps the planner from it.
+    `select a.*, b.name as ball_name, b.cover, w.name as bowler_name from trial_arm a
+     join lateral (select name, cover from ball_label l where l.id = a.ball_id offset 0) b on true
+     left join lateral (select name from customer_label l where l.id = a.bowler_id offset 0) w on true
+     where a.trial_id = any($1) order by a.trial_id, a.arm`,
+    [trials.map((trial) => trial.id)],
+  )
   const shots = await db.many<StoredShot>(
     `select ${shotColumns} from shot where trial_id = any($1) order by trial_id, sequence`,
     [trials.map((trial) => trial.id)],
@@ -54,8 +61,11 @@ async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
     }
     return (id: string) => byTrial.get(id) ?? []
   }
-  const [shotsOf, beforeOf] = [of(shots), of(before)]
-  return trials.map((trial) => ({ ...trial, shots: shotsOf(trial.id), shotsBefore: beforeOf(trial.id) }))
+  const [armsOf, shotsOf, beforeOf] = [of(arms), of(shots), of(before)]
+  return trials.map((trial) => ({
+    ...trial,
+    ...{ arms: armsOf(trial.id), shots: shotsOf(trial.id), shotsBefore: beforeOf(trial.id) },
+  }))
 }
 
 const sortedBy = {
@@ -71,7 +81,7 @@ export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<
   const asked = new Conditions()
     .words(q, 'w.words')
     .when(customerId, 't.customer_id = $?')
-    .when(ballId, '(t.control_ball_id = $? or t.variant_ball_id = $?)')
+    .when(ballId, 'exists (select from trial_arm a where a.trial_id = t.id and a.ball_id = $?)')
     .when(patternId, 't.pattern_id = $?')
   const from = 'trial_words w join trial t on t.id = w.trial_id'
   const total = await countUpTo(db, from, asked)
@@ -90,47 +100,60 @@ export async function trialById(db: Db, id: string): Promise<Trial | null> {
   return trials[0] ?? null
 }
 
-async function frozenSurface(db: Db, path: string, ballId: string, customerId: string): Promise<FrozenSurface> {
+/** A row with its lists as the jsonb that their columns are; an empty one would be an empty array of SQL else. */
+const listsIn = <T extends object, K extends keyof T>(row: T, lists: readonly K[]): T & Record<K, unknown> => ({
+  ...row,
+  ...(Object.fromEntries(lists.map((name) => [name, JSON.stringify(row[name])])) as Record<K, string>),
+})
+
+async function frozenSurface(db: Db, path: string, ballId: string, owners: readonly string[]): Promise<FrozenSurface> {
   const ball = await ballById(db, ballId)
   if (!ball) throw notFound('ball')
-  if (ball.customerId !== customerId) {
+  if (!owners.includes(ball.customerId)) {
     throw invalidInput([{ path, said: wrong('ball', 'ofAnotherCustomer') }])
   }
   const { effectiveRaUm, grit, oilShare, settled } = ball.surface
   return { effectiveRaUm, grit, oilShare, settled }
 }
 
-/** Begins a trial; the surfaces of both balls are frozen as they are now, unless an import brings its own. */
+/** Whoever may own an arm's ball: the bowler of the trial, and who throws the arm. */
+const ownersOf = (trial: { readonly customerId: string }, arm: { readonly bowlerId?: string | null | undefined }) => [
+  trial.customerId,
+  ...(arm.bowlerId ? [arm.bowlerId] : []),
+]
+
+/** Begins a trial; the surfaces of its balls are frozen as they are now, unless an import brings its own, one an arm. */
 export async function createTrial(
   db: Db,
   input: TrialInput,
-  surfaces?: { readonly control: FrozenSurface; readonly variant: FrozenSurface },
+  surfaces?: readonly FrozenSurface[],
 ): Promise<Trial | null> {
-  const { control, variant } = surfaces ?? {
-    control: await frozenSurface(db, 'controlBallId', input.controlBallId, input.customerId),
-    variant: await frozenSurface(db, 'variantBallId', input.variantBallId, input.customerId),
+  const { arms, ...trial } = input
+  await insertRow(db, 'trial', listsIn(trial, ['factors', 'held', 'foretold']))
+  for (const [index, arm] of arms.entries()) {
+    const surface =
+      surfaces?.[index] ?? (await frozenSurface(db, `arms[${index}].ballId`, arm.ballId, ownersOf(trial, arm)))
+    const row = { ...listsIn(arm, ['levels']), trialId: input.id, arm: index + 1, surface }
+    await insertRow(db, 'trial_arm', row)
   }
-  await insertRow(db, 'trial', { ...input, controlSurface: control, variantSurface: variant })
   return trialById(db, input.id)
 }
 
-/** Freezes the variant's surface again, when the ball was changed between the two halves of a trial. */
-export async function refreezeVariant(db: Db, id: string, version: number): Promise<Trial | null> {
+/** Freezes the surface of an arm again, when its ball was worked on since the trial began and before its first shot. */
+export async function freezeArm(db: Db, id: string, number: number, version: number): Promise<Trial | null> {
   const trial = await trialById(db, id)
-  if (!trial) throw notFound('trial')
-  if (trial.shots.some((shot) => shot.side === 'variant')) {
-    throw invalidInput([{ path: 'variant', said: wrong('variant', 'hasShots') }])
+  const arm = trial?.arms.find((one) => one.arm === number)
+  if (!trial || !arm) throw notFound('trial')
+  if (trial.shots.some((shot) => shot.arm === number && !shot.warmUp)) {
+    throw invalidInput([{ path: 'arm', said: wrong('arm', 'hasShots') }])
   }
-  const variantSurface = await frozenSurface(db, 'variantBallId', trial.variantBallId, trial.customerId)
-  if (trial.controlBallId === trial.variantBallId && sameSurface(trial.control.surface, variantSurface))
-    throw invalidInput([{ path: 'variant', said: wrong('variant', 'surfaceOfControl') }])
-  await updateRow(db, 'trial', { id, version }, { variantSurface }, () => trialById(db, id))
+  const surface = await frozenSurface(db, 'arm', arm.ballId, ownersOf(trial, arm))
+  const after = trial.arms.map((one) => (one.arm === number ? { ...one, surface } : one))
+  if (sameThing(trial.design, after, number) !== null)
+    throw invalidInput([{ path: 'arm', said: wrong('arm', 'surfaceOfControl') }])
+  await updateRow(db, 'trial_arm', { id: arm.id, version }, { surface }, () => trialById(db, id))
   return trialById(db, id)
 }
-
-/** Whether both sides are one ball at one surface: shots of such a pair compare nothing. */
-const sameThing = (trial: Trial) =>
-  trial.controlBallId === trial.variantBallId && sameSurface(trial.control.surface, trial.variant.surface)
 
 export async function addShot(db: Db, trialId: string, input: TrialShotInput): Promise<Trial | null> {
   // Locks the trial so that two devices never take the same number.
@@ -138,20 +161,47 @@ export async function addShot(db: Db, trialId: string, input: TrialShotInput): P
   // A shot that arrived before, under another request, is the same shot.
   const known = await db.maybeOne<{ trialId: string }>('select trial_id from shot where id = $1', [input.id])
   if (known?.trialId === trialId) return trialById(db, trialId)
-  const now = (await trialById(db, trialId))!
-  if (input.side === 'variant' && sameThing(now))
-    throw invalidInput([
-      {
-        path: 'side',
-        said: wrong('variant', 'sameAsControl'),
-      },
-    ])
+  await refuseArm(db, trialId, input)
   const { next } = await db.one<{ next: number }>(
     'select coalesce(max(sequence), 0) + 1 as next from shot where trial_id = $1',
     [trialId],
   )
-  await insertRow(db, 'shot', { ...input, trialId, sequence: next })
+  await insertRow(db, 'shot', { ...listsIn(input, ['flags']), trialId, sequence: next })
   return trialById(db, trialId)
+}
+
+/** Refuses a shot of an arm that the trial does not have, or that is another arm still. */
+async function refuseArm(db: Db, trialId: string, { arm, warmUp }: Pick<TrialShotInput, 'arm' | 'warmUp'>) {
+  const { arms, design } = (await trialById(db, trialId))!
+  if (arm > arms.length) throw invalidInput([{ path: 'arm', said: wrong('arm', 'ofTheTrial', { count: arms.length }) }])
+  if (!warmUp && sameThing(design, arms, arm) !== null)
+    throw invalidInput([{ path: 'arm', said: wrong('arm', 'sameAsControl') }])
+}
+
+/** Keeps what is foretold of the arms; not once shots that count have been thrown. */
+export async function foretell(
+  db: Db,
+  id: string,
+  version: number,
+  foretold: readonly Foretold[],
+): Promise<Trial | null> {
+  const trial = await trialById(db, id)
+  if (!trial) throw notFound('trial')
+  if (trial.shots.some((shot) => !shot.warmUp))
+    throw invalidInput([{ path: 'foretold', said: wrong('foretold', 'beforeFirstShot') }])
+  for (const [i, { arm }] of foretold.entries())
+    if (arm > trial.arms.length)
+      throw invalidInput([
+        { path: `foretold[${i}].arm`, said: wrong('arm', 'ofTheTrial', { count: trial.arms.length }) },
+      ])
+  await updateRow(db, 'trial', { id, version }, listsIn({ foretold }, ['foretold']), () => trialById(db, id))
+  return trialById(db, id)
+}
+
+/** Tells whoever throws which arm is which; there is no way back. */
+export async function revealTrial(db: Db, id: string, version: number): Promise<Trial | null> {
+  await updateRow(db, 'trial', { id, version }, { revealedAt: new Date().toISOString() }, () => trialById(db, id))
+  return trialById(db, id)
 }
 
 const shotOf = async (db: Db, trialId: string, shotId: string) => {
@@ -164,8 +214,7 @@ const shotOf = async (db: Db, trialId: string, shotId: string) => {
 }
 
 const keepBefore = (db: Db, shot: StoredShot, what: ShotBefore['what'], staffId: string) => {
-  const { side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave, sequence, setAsideReason } = shot
-  const was = { side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave, sequence, setAsideReason }
+  const { id: _id, trialId: _trial, createdAt: _created, updatedAt: _updated, version: _version, ...was } = shot
   return insertRow(db, 'shot_before', { id: randomUUID(), shotId: shot.id, trialId: shot.trialId, what, was, staffId })
 }
 
@@ -179,7 +228,8 @@ export async function correctShot(
 ): Promise<Trial | null> {
   const trial = () => trialById(db, trialId)
   const before = await shotOf(db, trialId, shotId)
-  await updateRow(db, 'shot', { id: shotId, version }, seen, trial)
+  if (seen.arm !== before.arm) await refuseArm(db, trialId, seen)
+  await updateRow(db, 'shot', { id: shotId, version }, listsIn(seen, ['flags']), trial)
   await keepBefore(db, before, 'corrected', staffId)
   return trial()
 }
@@ -191,8 +241,12 @@ export async function removeShot(db: Db, trialId: string, shotId: string, staffI
   return trialById(db, trialId)
 }
 
-export async function editTrial(db: Db, id: string, { version, ...edit }: TrialEdit): Promise<Trial | null> {
+export async function editTrial(db: Db, id: string, { version, labels, ...edit }: TrialEdit): Promise<Trial | null> {
   await updateRow(db, 'trial', { id, version }, edit, () => trialById(db, id))
+  for (const [index, label] of labels.entries())
+    await db.run('update trial_arm set label = $3 where trial_id = $1 and arm = $2 and label <> $3', [
+      ...[id, index + 1, label],
+    ])
   return trialById(db, id)
 }
 
@@ -236,10 +290,12 @@ const mostSpreadTrials = 40
 export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | null> {
   const groups = await db.many<{ boards: number[] }>(
     `select array_agg(s.target_board) as boards from (
-       select s.trial_id, s.side, round(s.feet_board) as feet, s.target_board
-       from (select id from trial where customer_id = $1 order by started_at desc, id limit $2) t join shot s on s.trial_id = t.id
-       where s.set_aside_reason is null and s.target_board is not null order by s.thrown_at desc limit $3) s
-     group by s.trial_id, s.side, s.feet`,
+       select s.trial_id, s.arm, round(s.feet_board) as feet, s.target_board
+       from (select id from trial where customer_id = $1 order by started_at desc, id limit $2) t
+       join shot s on s.trial_id = t.id join trial_arm a on a.trial_id = s.trial_id and a.arm = s.arm
+       where s.set_aside_reason is null and not s.warm_up and s.target_board is not null
+         and coalesce(s.bowler_id, a.bowler_id, $1) = $1 order by s.thrown_at desc limit $3) s
+     group by s.trial_id, s.arm, s.feet`,
     [customerId, mostSpreadTrials, mostSpreadShots],
   )
   return ownSpread(groups.map((group) => group.boards))
@@ -258,21 +314,22 @@ export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[
     ]),
   )
   return trials.flatMap((trial) =>
-    (['control', 'variant'] as const).map((side): Evidence => {
-      const shots = trial.shots.map((shot) => ({ ...shot, variantId: shot.side }))
-      const summary = summariseVariant(side, shots)
-      const { surface, id } = trial[side]
-      return {
-        ballId: id,
-        targetId: trial.patternId,
-        effectiveRaUm: surface.effectiveRaUm,
-        oilShare: surface.oilShare,
-        pocketHits: summary.pocket.hits,
-        pocketOf: summary.pocket.of,
-        reads: summary.reads,
-        atMs: Date.parse(trial.startedAt),
-      }
-    }),
+    trial.arms
+      .filter(({ bowlerId }) => (bowlerId ?? customerId) === customerId)
+      .map(({ arm, ballId, surface }): Evidence => {
+        const own = trial.shots.filter((shot) => (shot.bowlerId ?? customerId) === customerId)
+        const summary = summariseArm(arm, own)
+        return {
+          ballId,
+          targetId: trial.patternId,
+          effectiveRaUm: surface.effectiveRaUm,
+          oilShare: surface.oilShare,
+          pocketHits: summary.pocket.hits,
+          pocketOf: summary.pocket.of,
+          reads: summary.reads,
+          atMs: Date.parse(trial.startedAt),
+        }
+      }),
   )
 }
 

@@ -21,13 +21,14 @@ beforeAll(async () => {
 })
 afterAll(() => shop.end())
 
+const anArm = (label: string, change: object = {}) => ({ label, ballId: ball.id, ...change })
 const aTrial = (change: object = {}) => ({
   ...{ id: randomUUID(), customerId: customer.id, patternId: pattern.id, question: 'Which?', startedAt: ago(0) },
-  ...{ controlBallId: ball.id, variantBallId: ball.id, controlLabel: 'before', variantLabel: 'after', ...change },
+  ...{ design: 'change', arms: [anArm('before'), anArm('after')], ...change },
 })
 const aShot = (change: object = {}) => ({
   id: randomUUID(),
-  side: 'control',
+  arm: 1,
   thrownAt: ago(0),
   targetBoard: 10,
   feetBoard: 22,
@@ -67,13 +68,13 @@ describe('trials', () => {
       .post(`/balls/${ball.id}/events`, { id: randomUUID(), kind: 'scanned', happenedAt: ago(0), grits: [1000] })
       .expect(200)
     const after: Trial = (
-      await technician.post(`/trials/${trial.id}/variant-surface`, { version: trial.version }).expect(200)
+      await technician.post(`/trials/${trial.id}/arms/2/surface`, { version: trial.arms[1]!.version }).expect(200)
     ).body
-    expect([after.control.surface.grit, after.variant.surface.grit].map((grit) => Math.round(grit!))).toEqual([
-      2000, 1000,
-    ])
-    await technician.post(`/trials/${trial.id}/shots`, aShot({ side: 'variant' })).expect(200)
-    expect((await technician.post(`/trials/${trial.id}/variant-surface`, { version: after.version })).status).toBe(422)
+    expect(after.arms.map(({ surface: { grit } }) => Math.round(grit!))).toEqual([2000, 1000])
+    await technician.post(`/trials/${trial.id}/shots`, aShot({ arm: 2 })).expect(200)
+    expect(
+      (await technician.post(`/trials/${trial.id}/arms/2/surface`, { version: after.arms[1]!.version })).status,
+    ).toBe(422)
   })
 
   test('shots keep their order from several devices; none is lost or doubled', async () => {
@@ -101,9 +102,10 @@ describe('trials', () => {
     await technician.post('/customers', other).expect(200)
     const stranger = aBall(other.id)
     await technician.post('/balls', stranger).expect(200)
-    expect((await technician.post('/trials', aTrial({ variantBallId: stranger.id }))).body.fields[0].path).toBe(
-      'variantBallId',
-    )
+    expect(
+      (await technician.post('/trials', aTrial({ arms: [anArm('a'), anArm('b', { ballId: stranger.id })] }))).body
+        .fields[0].path,
+    ).toBe('arms[1].ballId')
     const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
     const bad = await technician.post(`/trials/${trial.id}/shots`, aShot({ targetBoard: 44, leave: [4, 4] }))
     expect(bad.body.fields.map((field: { path: string }) => field.path).sort()).toEqual(['leave', 'targetBoard'])

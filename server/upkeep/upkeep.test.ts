@@ -88,13 +88,14 @@ describe('oil learnt from tests before and after', () => {
       await technician
         .post('/trials', {
           ...{ id, question, customerId: ball.customerId, patternId: pattern.id, startedAt: new Date().toISOString() },
-          ...{ controlBallId: ball.id, variantBallId: ball.id, controlLabel: 'as it is', variantLabel: 'again' },
+          design: 'change',
+          arms: ['as it is', 'again'].map((label) => ({ label, ballId: ball.id })),
         })
         .expect(200)
       for (const off of [-0.5, 0, 0, 0.5, 0.5])
         await technician
           .post(`/trials/${id}/shots`, {
-            ...{ id: randomUUID(), side: 'control', thrownAt: new Date().toISOString() },
+            ...{ id: randomUUID(), arm: 1, thrownAt: new Date().toISOString() },
             ...{ feetBoard: 20, targetBoard: 12, entryBoard: entry + off },
           })
           .expect(200)

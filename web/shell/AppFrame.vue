@@ -32,7 +32,7 @@ usePlainKeys((key, event) => {
 </script>
 
 <template>
-  <div class="frame">
+  <div class="frame" :class="{ alone: route.meta['alone'] }">
     <a class="skip" href="#content">{{ t('shell.skip') }}</a>
     <nav class="rail" :aria-label="t('shell.railLabel')">
       <router-link
@@ -152,6 +152,16 @@ main:focus {
   .area kbd,
   .who {
     display: none;
+  }
+  .alone {
+    grid-template: minmax(0, 1fr) / minmax(0, 1fr);
+    grid-template-areas: 'main';
+  }
+  .alone > :not(main, .alarms) {
+    display: none;
+  }
+  .alone main {
+    padding: 6px;
   }
 }
 </style>

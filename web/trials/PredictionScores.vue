@@ -1,25 +1,36 @@
 <script setup lang="ts">
-import type { Prediction, Trial, TrialSide } from '@sleetfall/contract'
-import { type PredictedLine, type Score, onLine, samePhase, sameSurface, scorePrediction } from '@sleetfall/core'
+import type { Prediction, Trial } from '@sleetfall/contract'
+import {
+  type PredictedLine,
+  type Score,
+  counts,
+  onLine,
+  samePhase,
+  sameSurface,
+  scorePrediction,
+} from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { errorText } from '../http/problem.ts'
 import { predictionsFor } from '../lanes/predictions.ts'
 import { fromQuery } from '../lanes/setup.ts'
+import { letterOf } from './useArmText.ts'
+import { useScoreText } from './useScoreText.ts'
 
 /** Predictions that were saved before a trial's shots, held against what was measured. They are never rewritten. */
 const props = defineProps<{ trial: Trial }>()
 const { t } = useI18n()
-const found = ref<readonly (Prediction & { readonly side: TrialSide })[]>([])
+const found = ref<readonly (Prediction & { readonly arm: number })[]>([])
 const error = ref('')
 
 async function load() {
   try {
     const { trial } = props
-    const sides = ['control', 'variant'] as const
-    const lists = await Promise.all(sides.map((side) => predictionsFor(trial[`${side}BallId`], trial.patternId)))
-    found.value = lists.flatMap((list, index) => list.map((one) => ({ ...one, side: sides[index]! })))
+    // What a what-if foretold is of the trial's own bowler.
+    const arms = trial.arms.filter(({ bowlerId }) => bowlerId === null)
+    const lists = await Promise.all(arms.map(({ ballId }) => predictionsFor(ballId, trial.patternId)))
+    found.value = lists.flatMap((list, index) => list.map((one) => ({ ...one, arm: arms[index]!.arm })))
     error.value = ''
   } catch (problem) {
     error.value = errorText(problem)
@@ -28,7 +39,7 @@ async function load() {
 watch(() => props.trial.id, load, { immediate: true })
 
 interface Row {
-  readonly prediction: Prediction & { readonly side: TrialSide }
+  readonly prediction: Prediction & { readonly arm: number }
   readonly score: Score | null
   /** Why it is not scored. */
   readonly other: 'surface' | 'noSurface' | 'phase' | 'line' | null
@@ -38,11 +49,11 @@ interface Row {
 const rows = computed(() =>
   found.value.flatMap((prediction): Row[] => {
     const shots = props.trial.shots.filter(
-      (shot) => shot.side === prediction.side && shot.setAsideReason === null && shot.entryBoard !== null,
+      (shot) => shot.arm === prediction.arm && counts(shot) && shot.entryBoard !== null,
     )
-    // Only what was foretold before the first shot of that side counts as a prediction.
+    // Only what was foretold before the first shot of that arm counts as a prediction.
     if (shots.some((shot) => shot.thrownAt < prediction.createdAt)) return []
-    const frozen = props.trial[prediction.side].surface.effectiveRaUm
+    const frozen = props.trial.arms[prediction.arm - 1]!.surface.effectiveRaUm
     const onItsSurface =
       prediction.raUm != null &&
       frozen !== null &&
@@ -73,20 +84,7 @@ function lineOf({ setup }: Prediction): PredictedLine {
   const { laydown, target, shots } = fromQuery(setup)
   return { laydown, target, shots }
 }
-function words(score: Score | null): string {
-  if (!score) return t('trials.scores.waiting')
-  const boards = Math.abs(score.off).toFixed(1)
-  const where = t(score.off >= 0 ? 'trials.scores.higher' : 'trials.scores.lighter', {
-    boards,
-    n: score.shots,
-    measured: score.measured.toFixed(1),
-  })
-  const sure =
-    score.missed === null
-      ? t('trials.scores.cannotTell')
-      : t(score.missed ? 'trials.scores.missed' : 'trials.scores.held')
-  return `${where} ${sure}`
-}
+const { words } = useScoreText()
 </script>
 
 <template>
@@ -94,8 +92,8 @@ function words(score: Score | null): string {
     <h3>{{ t('trials.scores.title') }}</h3>
     <p v-if="error" class="bad" role="alert">{{ error }}</p>
     <ul>
-      <li v-for="{ prediction, score, other, elsewhere } in rows" :key="prediction.id">
-        {{ prediction.side === 'control' ? '○' : '◆' }}
+      <li v-for="{ prediction, score, other, elsewhere } in rows" :key="`${prediction.id} ${prediction.arm}`">
+        {{ letterOf(trial, prediction.arm) }}
         {{
           t('trials.scores.foretold', { board: prediction.entryBoard.toFixed(1), day: dayText(prediction.createdAt) })
         }}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { type StoredShot, type Trial, shotCorrectionSchema, sides } from '@sleetfall/contract'
-import { type Read, reads } from '@sleetfall/core'
+import { type StoredShot, type Trial, executions, shapes, shotCorrectionSchema, shotFlags } from '@sleetfall/contract'
+import { reads } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import PinDeck from '../controls/PinDeck.vue'
@@ -8,6 +8,9 @@ import QuantityField from '../controls/QuantityField.vue'
 import { useForm, useVersions } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useTrials } from './store.ts'
+import ChoiceRow from './ChoiceRow.vue'
+import MoreOfShot from './MoreOfShot.vue'
+import { useArmText } from './useArmText.ts'
 import { useTakeOut } from './useTakeOut.ts'
 
 /** Puts right what was seen of a shot; what stood before is kept in the trial. Or takes it out, if it was never thrown. */
@@ -17,9 +20,11 @@ const { t } = useI18n()
 const trials = useTrials()
 const notices = useNotices()
 const takeOut = useTakeOut()
-const { side, feetBoard, targetBoard, read, entryBoard, leave, version } = props.shot
-const form = useForm(shotCorrectionSchema, { side, feetBoard, targetBoard, read, entryBoard, leave, version })
-const versions = useVersions(form, version, save, () => emit('close'))
+const start = Object.fromEntries(
+  Object.keys(shotCorrectionSchema.fields).map((name) => [name, props.shot[name as keyof StoredShot] ?? null]),
+)
+const form = useForm(shotCorrectionSchema, start)
+const versions = useVersions(form, props.shot.version, save, () => emit('close'))
 async function save() {
   form.values['version'] = versions.current()
   const ok = await form.submit((input) => trials.correct(props.trial.id, props.shot.id, input))
@@ -31,7 +36,14 @@ async function remove() {
   if (await notices.attempt(() => takeOut(props.trial.id, props.shot.id))) emit('close')
 }
 const leaveField = () => form.field<number[] | null>('leave')
-const toggleRead = (one: Read) => (form.values['read'] = form.values['read'] === one ? null : one)
+const toggle = (name: string, one: string) => (form.values[name] = form.values[name] === one ? null : one)
+function toggleFlag(flag: string) {
+  const flags = form.values['flags'] as string[]
+  form.values['flags'] = flags.includes(flag) ? flags.filter((one) => one !== flag) : [...flags, flag]
+}
+const options = (names: readonly string[], words: string) =>
+  names.map((value) => ({ value, title: t(`${words}.${value}`) }))
+const { lettered } = useArmText()
 </script>
 
 <template>
@@ -43,42 +55,53 @@ const toggleRead = (one: Read) => (form.values['read'] = form.values['read'] ===
     @keep-mine="versions.keepMine"
     @take-theirs="versions.takeTheirs"
   >
-    <div class="row touch" role="group" :aria-label="t('trials.side')">
-      <v-btn
-        v-for="one in sides"
-        :key="one"
-        :class="{ chosen: form.values['side'] === one }"
-        :aria-pressed="form.values['side'] === one"
-        @click="form.values['side'] = one"
-        >{{ form.values['side'] === one ? '●' : '○' }} {{ t(`trials.${one}`) }}</v-btn
-      >
-    </div>
+    <ChoiceRow
+      :label="t('trials.side')"
+      :items="trial.arms.map(({ arm }) => ({ value: String(arm), title: lettered(trial, arm) }))"
+      :chosen="[String(form.values['arm'])]"
+      @choose="form.values['arm'] = Number($event)"
+    />
     <QuantityField v-bind="form.field<number>('targetBoard')" name="board" :label="t('trials.target')" />
     <QuantityField v-bind="form.field<number>('feetBoard')" name="feetBoard" :label="t('trials.feet')" />
     <QuantityField v-bind="form.field<number>('entryBoard')" name="entryBoard" :label="t('trials.entry')" />
-    <div class="row touch" role="group" :aria-label="t('trials.read')">
-      <v-btn
-        v-for="one in reads"
-        :key="one"
-        :class="{ chosen: form.values['read'] === one }"
-        :aria-pressed="form.values['read'] === one"
-        @click="toggleRead(one)"
-        >{{ form.values['read'] === one ? '●' : '○' }} {{ t(`trials.reads.${one}`) }}</v-btn
-      >
-    </div>
+    <ChoiceRow
+      :label="t('trials.read')"
+      :items="options(reads, 'trials.reads')"
+      :chosen="[String(form.values['read'])]"
+      @choose="toggle('read', $event)"
+    />
+    <ChoiceRow
+      :label="t('trials.shape')"
+      :items="options(shapes, 'trials.shapes')"
+      :chosen="[String(form.values['shape'])]"
+      @choose="toggle('shape', $event)"
+    />
     <div class="row touch">
       <PinDeck v-bind="leaveField()" />
       <v-btn @click="form.values['leave'] = []">{{ t('controls.strike') }}</v-btn>
       <v-btn variant="text" @click="form.values['leave'] = null">{{ t('controls.notNoted') }}</v-btn>
     </div>
+    <ChoiceRow
+      :label="t('trials.flags')"
+      :items="options(shotFlags, 'trials.flag')"
+      :chosen="form.values['flags'] as string[]"
+      @choose="toggleFlag"
+    />
+    <ChoiceRow
+      :label="t('trials.execution')"
+      :items="options(executions, 'trials.executions')"
+      :chosen="[String(form.values['execution'])]"
+      @choose="toggle('execution', $event)"
+    />
+    <v-checkbox
+      :model-value="form.values['warmUp']"
+      :label="t('trials.warmUp')"
+      hide-details
+      @update:model-value="form.values['warmUp'] = $event === true"
+    />
+    <MoreOfShot :form="form" />
     <div>
       <v-btn variant="text" class="touch" @click="remove">{{ t('trials.takeOut') }}</v-btn>
     </div>
   </FormDialog>
 </template>
-
-<style scoped>
-.chosen {
-  border: 3px solid var(--ink);
-}
-</style>

@@ -1,45 +1,78 @@
 <script setup lang="ts">
-import { type Trial, sides } from '@sleetfall/contract'
+import { type Trial, executions, shapes, shotFlags } from '@sleetfall/contract'
 import { reads } from '@sleetfall/core'
-import { useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { vFocus } from '../controls/vFocus.ts'
+import ArmChoice from './ArmChoice.vue'
+import BoardStepper from './BoardStepper.vue'
+import ChoiceRow from './ChoiceRow.vue'
+import EntryStrip from './EntryStrip.vue'
+import MoreOfShot from './MoreOfShot.vue'
 import { useShotEntry } from './useShotEntry.ts'
 
-/** Enters one shot by keyboard or touch. */
+/** Enters one shot by keyboard or touch; everything on one screen of a phone. */
 const props = defineProps<{ trial: Trial }>()
-const { t } = useI18n()
+const { t, tm, rt } = useI18n()
 const entry = useTemplateRef<InstanceType<typeof QuantityField>>('entry')
 const held = useShotEntry(
   () => props.trial,
   () => entry.value?.focus(),
 )
-const { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, queue, record, toggleRead, onKey } = held
+const { form, nothing, meant, asked, sameThing, moved, queue, record, repeat, toggle, toggleFlag, onKey } = held
+const leave = () => form.field<number[] | null>('leave')
+const strike = computed(() => Array.isArray(form.values['leave']) && form.values['leave'].length === 0)
+const options = (names: readonly string[], words: string) =>
+  names.map((value) => ({ value, title: t(`${words}.${value}`) }))
+const reasons = computed(() =>
+  (tm('trials.moveReasons') as string[]).map((reason) => ({ value: rt(reason), title: rt(reason) })),
+)
 </script>
 
 <template>
-  <section class="panel stack touch entry no-print" :aria-label="t('trials.next')" @keydown="onKey">
+  <section class="panel touch entry no-print" :aria-label="t('trials.next')" @keydown="onKey">
     <h2>{{ t('trials.next') }}</h2>
-    <div class="row" role="group" :aria-label="t('trials.side')">
-      <v-btn
-        v-for="one in sides"
-        :key="one"
-        :class="{ chosen: side === one }"
-        :aria-pressed="side === one"
-        :disabled="one === 'variant' && sameThing"
-        @click="form.values['side'] = one"
-        >{{ side === one ? '● ' : '○ ' }}{{ t(`trials.${one}`) }}:
-        {{ one === 'control' ? trial.controlLabel : trial.variantLabel }}</v-btn
-      >
+    <ArmChoice :trial="trial" :held="held" />
+    <div class="steppers">
+      <BoardStepper
+        v-bind="form.field<number>('targetBoard')"
+        name="board"
+        :label="t('trials.target')"
+        @step="held.aim('targetBoard', $event)"
+      />
+      <BoardStepper
+        v-bind="form.field<number>('feetBoard')"
+        name="feetBoard"
+        :label="t('trials.feet')"
+        @step="held.aim('feetBoard', $event)"
+      />
     </div>
-    <p v-if="inOrder && inOrder !== side" class="small" role="status">
-      ◇ {{ t(`trials.inOrder.${design.name}`, { side: t(`trials.${inOrder}`) }) }}
-    </p>
-    <div class="figures">
-      <QuantityField v-bind="form.field<number>('targetBoard')" name="board" :label="t('trials.target')" />
-      <QuantityField v-bind="form.field<number>('feetBoard')" name="feetBoard" :label="t('trials.feet')" />
+    <ChoiceRow
+      v-if="moved"
+      :label="t('trials.moved')"
+      :items="reasons"
+      :chosen="[String(form.values['moveReason'])]"
+      @choose="form.values['moveReason'] = form.values['moveReason'] === $event ? '' : $event"
+    />
+    <div class="halves">
+      <ChoiceRow
+        tight
+        :label="t('trials.read')"
+        :items="options(reads, 'trials.reads')"
+        :chosen="[String(form.values['read'])]"
+        @choose="toggle('read', $event)"
+      />
+      <ChoiceRow
+        tight
+        :label="t('trials.shape')"
+        :items="options(shapes, 'trials.shapes')"
+        :chosen="[String(form.values['shape'])]"
+        @choose="toggle('shape', $event)"
+      />
+    </div>
+    <div class="entered">
       <QuantityField
         ref="entry"
         v-bind="form.field<number>('entryBoard')"
@@ -47,30 +80,33 @@ const { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, qu
         :label="t('trials.entry')"
         v-focus
       />
+      <EntryStrip v-model="form.values['entryBoard']" />
     </div>
-    <div class="row" role="group" :aria-label="t('trials.read')">
-      <span class="condensed">{{ t('trials.read') }}</span>
-      <v-btn
-        v-for="read in reads"
-        :key="read"
-        :class="{ chosen: form.values['read'] === read }"
-        :aria-pressed="form.values['read'] === read"
-        @click="toggleRead(read)"
-        >{{ form.values['read'] === read ? '● ' : '○ ' }}{{ t(`trials.reads.${read}`) }}</v-btn
-      >
-    </div>
-    <div class="row deck">
+    <div class="pins">
       <PinDeck v-bind="leave()" />
-      <div class="stack">
-        <v-btn
-          :aria-pressed="Array.isArray(form.values['leave']) && form.values['leave'].length === 0"
-          @click="form.values['leave'] = []"
-          >{{ t('controls.strike') }}</v-btn
+      <div class="flags">
+        <v-btn :class="{ chosen: strike }" :aria-pressed="strike" @click="form.values['leave'] = strike ? null : []"
+          >{{ strike ? '● ' : '' }}{{ t('controls.strike') }}</v-btn
         >
-        <v-btn variant="text" @click="form.values['leave'] = null">{{ t('controls.notNoted') }}</v-btn>
+        <ChoiceRow
+          :label="t('trials.flags')"
+          :items="options(shotFlags, 'trials.flag')"
+          :chosen="form.values['flags'] as string[]"
+          quiet
+          columns
+          @choose="toggleFlag"
+        />
       </div>
     </div>
-    <p v-if="sameThing" role="status">▲ {{ t('trials.sameThing') }}</p>
+    <ChoiceRow
+      tight
+      :label="t('trials.execution')"
+      :items="options(executions, 'trials.executions')"
+      :chosen="[String(form.values['execution'])]"
+      @choose="toggle('execution', $event)"
+    />
+    <MoreOfShot :form="form" />
+    <p v-if="sameThing && form.values['warmUp'] !== true" role="status">▲ {{ t('trials.sameThing') }}</p>
     <div v-if="meant !== null && asked !== null" class="row" role="alertdialog" :aria-label="t('trials.meant.title')">
       <strong>{{ t('trials.meant.text', { typed: form.values['entryBoard'], meant }) }}</strong>
       <v-btn class="touch" @click="((form.values['entryBoard'] = meant), record())">{{
@@ -79,7 +115,10 @@ const { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, qu
       <v-btn class="touch" @click="record">{{ t('trials.meant.keep', { typed: form.values['entryBoard'] }) }}</v-btn>
     </div>
     <p v-if="nothing || form.failure.value" class="bad" role="alert">{{ nothing || form.failure.value }}</p>
-    <v-btn class="next-action record" @click="record">{{ t('trials.record') }}</v-btn>
+    <div class="foot">
+      <v-btn @click="repeat">{{ t('trials.again') }}</v-btn>
+      <v-btn class="next-action record" @click="record">{{ t('trials.record') }}</v-btn>
+    </div>
     <p v-if="queue.of(trial.id).length > 0" role="status" class="small">
       ◇
       {{
@@ -90,42 +129,67 @@ const { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, qu
         )
       }}
     </p>
-    <p class="small soft">{{ t('trials.keys') }}</p>
+    <p class="small soft keys">{{ t('trials.keys') }}</p>
   </section>
 </template>
 
 <style scoped>
-.figures {
+.entry {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: var(--gap-2);
+  align-content: start;
 }
 .entry .v-btn {
   max-width: 100%;
-  height: auto;
 }
-.entry :deep(.v-btn__content) {
-  white-space: normal;
-  text-align: start;
+.steppers,
+.halves,
+.entered {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--gap-2);
+  align-items: start;
+}
+.pins {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: var(--gap-2);
+  align-items: start;
+}
+.flags {
+  display: grid;
+  gap: var(--gap-1);
 }
 .chosen {
   border: 3px solid var(--ink);
 }
-.deck {
-  align-items: flex-start;
+.foot {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: var(--gap-2);
 }
-.record {
+.foot .v-btn {
   min-height: 56px !important;
 }
-@media (max-width: 500px) {
-  .figures {
-    grid-template-columns: 1fr 1fr;
+@media (max-width: 600px) {
+  h2,
+  .keys {
+    display: none;
   }
-  .figures :deep(.v-field__input) {
-    min-width: 0;
+  .entry {
+    padding: var(--gap-2);
+    gap: 6px;
   }
-  .figures > :last-child {
-    grid-column: 1 / -1;
+  .entered {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  /* The strip is what a thumb uses; the keyboard would cover half of the screen. */
+  .entered > :first-child {
+    position: absolute;
+    inline-size: 1px;
+    block-size: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StoredShot, Trial } from '@sleetfall/contract'
+import type { StoredShot, Trial, TrialShotInput } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
@@ -8,6 +8,7 @@ import { useSession } from '../shell/session.ts'
 import ShotCorrection from './ShotCorrection.vue'
 import { useShotQueue } from './shotQueue.ts'
 import { useTrials } from './store.ts'
+import { useArmText } from './useArmText.ts'
 
 /** Every shot thrown, newest first; those set aside stay, greyed, with their reason. */
 const props = defineProps<{ trial: Trial }>()
@@ -16,6 +17,17 @@ const trials = useTrials()
 const notices = useNotices()
 const queue = useShotQueue()
 const session = useSession()
+const { lettered } = useArmText()
+/** Read, shape, how it was thrown and what was seen at the pins, in few words. */
+function seen({ read, shape, execution, flags }: TrialShotInput): string {
+  const words = [
+    ...(read ? [t(`trials.reads.${read}`)] : []),
+    ...(shape ? [t(`trials.shapes.${shape}`)] : []),
+    ...(execution && execution !== 'good' ? [t(`trials.executions.${execution}`)] : []),
+    ...flags.map((flag) => t(`trials.flag.${flag}`)),
+  ]
+  return words.join(', ') || '–'
+}
 const correcting = ref<StoredShot | null>(null)
 const before = (id: string) => props.trial.shotsBefore.filter((one) => one.shotId === id && one.what === 'corrected')
 const asking = ref<StoredShot | null>(null)
@@ -46,10 +58,12 @@ async function setAside(shot: StoredShot, reason: string | null) {
     <tbody>
       <tr v-for="{ shot, refused } in queue.of(trial.id).toReversed()" :key="shot.id" class="waiting">
         <td class="number">…</td>
-        <td>{{ shot.side === 'control' ? '○' : '◆' }} {{ t(`trials.${shot.side}`) }}</td>
+        <td>
+          {{ lettered(trial, shot.arm) }}<span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span>
+        </td>
         <td class="number">{{ shot.targetBoard ?? '–' }}</td>
         <td class="number">{{ shot.feetBoard ?? '–' }}</td>
-        <td>{{ shot.read ? t(`trials.reads.${shot.read}`) : '–' }}</td>
+        <td>{{ seen(shot) }}</td>
         <td class="number">{{ shot.entryBoard ?? '–' }}</td>
         <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
         <td class="small">
@@ -57,12 +71,18 @@ async function setAside(shot: StoredShot, reason: string | null) {
           <v-btn v-if="refused" size="small" variant="text" @click="queue.drop(shot.id)">{{ t('trials.drop') }}</v-btn>
         </td>
       </tr>
-      <tr v-for="shot in [...trial.shots].reverse()" :key="shot.id" :class="{ aside: shot.setAsideReason }">
+      <tr
+        v-for="shot in [...trial.shots].reverse()"
+        :key="shot.id"
+        :class="{ aside: shot.setAsideReason || shot.warmUp }"
+      >
         <td class="number">{{ shot.sequence }}</td>
-        <td>{{ shot.side === 'control' ? '○' : '◆' }} {{ t(`trials.${shot.side}`) }}</td>
+        <td>
+          {{ lettered(trial, shot.arm) }}<span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span>
+        </td>
         <td class="number">{{ shot.targetBoard ?? '–' }}</td>
         <td class="number">{{ shot.feetBoard ?? '–' }}</td>
-        <td>{{ shot.read ? t(`trials.reads.${shot.read}`) : '–' }}</td>
+        <td>{{ seen(shot) }}</td>
         <td class="number">{{ shot.entryBoard ?? '–' }}</td>
         <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
         <td>

@@ -12,8 +12,16 @@ const props = defineProps<{ trial: Trial }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const trials = useTrials()
-const { question, gamesSinceOiling, controlLabel, variantLabel, startedAt, version } = props.trial
-const form = useForm(trialEditSchema, { question, gamesSinceOiling, controlLabel, variantLabel, startedAt, version })
+const { question, gamesSinceOiling, lane, startedAt, version } = props.trial
+const labels = props.trial.arms.map(({ label }) => label)
+const form = useForm(trialEditSchema, { question, gamesSinceOiling, lane, labels, startedAt, version })
+const letters = 'ABCDEFGHIJKL'
+const labelOf = (index: number) => ({
+  modelValue: (form.values['labels'] as string[])[index] ?? '',
+  'onUpdate:modelValue': (value: string) => void ((form.values['labels'] as string[])[index] = value),
+  errorMessages: form.errors[`labels[${index}]`] ?? '',
+})
+form.claim('labels')
 const versions = useVersions(form, version, save, () => emit('close'))
 async function save() {
   form.values['version'] = versions.current()
@@ -31,8 +39,13 @@ async function save() {
     @take-theirs="versions.takeTheirs"
   >
     <v-text-field v-bind="form.field('question')" v-focus :label="t('trials.question')" />
-    <v-text-field v-bind="form.field('controlLabel')" :label="t('trials.controlLabel')" />
-    <v-text-field v-bind="form.field('variantLabel')" :label="t('trials.variantLabel')" />
+    <v-text-field
+      v-for="(one, index) in trial.arms"
+      :key="one.arm"
+      v-bind="labelOf(index)"
+      :label="t('trials.armName', { letter: letters[index] })"
+    />
+    <v-text-field v-bind="form.field('lane')" :label="t('trials.lane')" />
     <QuantityField
       v-bind="form.field<number>('gamesSinceOiling')"
       name="gamesSinceOiling"

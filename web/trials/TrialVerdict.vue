@@ -18,7 +18,7 @@ const weighing = computed(() => (open.value ? weights(props.trial) : []))
   <div class="verdict" aria-live="polite">
     <p v-for="(line, index) in said" :key="index" :class="index === 0 ? 'first' : 'small'">{{ line }}</p>
   </div>
-  <div v-if="result.entry">
+  <div v-if="result.judged">
     <v-btn size="small" variant="text" :aria-expanded="open" @click="open = !open">{{ t('trials.weighing') }}</v-btn>
     <ul v-if="open" class="small">
       <li v-for="line in weighing" :key="line">{{ line }}</li>

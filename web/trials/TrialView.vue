@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Trial, TrialBall } from '@sleetfall/contract'
-import { leastShots } from '@sleetfall/core'
+import type { Trial } from '@sleetfall/contract'
+import { designs } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -11,7 +11,10 @@ import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePlainKeys } from '../shell/useShortcuts.ts'
-import { roundGrit } from '../surface/useSurfaceText.ts'
+import ArmPanel from './ArmPanel.vue'
+import BlindBar from './BlindBar.vue'
+import ForetoldPanel from './ForetoldPanel.vue'
+import MovesLedger from './MovesLedger.vue'
 import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
@@ -31,25 +34,6 @@ const load = () => trials.need(trialId.value, true)
 watch(trialId, load, { immediate: true })
 const trial = computed(() => trials.byId.get(trialId.value))
 const result = computed(() => trial.value && resultOf(trial.value))
-const sides = computed(() => {
-  const [one, now] = [trial.value, result.value]
-  if (!one || !now) return []
-  return (['control', 'variant'] as const).map((side) => ({
-    side,
-    label: one[`${side}Label`],
-    ball: one[side],
-    summary: now[side],
-  }))
-})
-const frozen = (ball: TrialBall) =>
-  ball.surface.grit === null ? t('trials.frozenUnknown') : t('trials.frozen', { grit: roundGrit(ball.surface.grit) })
-const mayRefreeze = computed(
-  () =>
-    trial.value &&
-    trial.value.shots.some((s) => s.side === 'control') &&
-    !trial.value.shots.some((s) => s.side === 'variant'),
-)
-
 const session = useSession()
 const router = useRouter()
 const form = ref<'edit' | 'mend' | null>(null)
@@ -65,11 +49,6 @@ usePlainKeys((key) => {
   const last = queue.of(trial.value.id).at(-1)?.shot ?? trial.value.shots.at(-1)
   if (last) void notices.attempt(() => takeOut(trial.value!.id, last.id))
 })
-
-async function refreeze() {
-  if (trial.value && (await notices.attempt(() => trials.freezeVariant(trial.value!))))
-    notices.done(t('trials.refrozen'))
-}
 </script>
 
 <template>
@@ -80,6 +59,9 @@ async function refreeze() {
         <div class="spread">
           <h1>{{ trial.question }}</h1>
           <div class="row">
+            <v-btn v-if="session.may('trials')" size="small" class="next-action" :to="`/trials/${trial.id}/lane`">{{
+              t('trials.atLane')
+            }}</v-btn>
             <v-btn size="small" :to="`/coverage/${trial.customerId}`">{{ t('trials.toCoverage') }}</v-btn>
             <template v-if="session.may('trials')">
               <v-btn size="small" @click="form = 'edit'">{{ t('trials.edit') }}</v-btn>
@@ -97,7 +79,7 @@ async function refreeze() {
         <p class="soft">
           {{ trial.customerName
           }}<template v-if="trial.customerHand === 'left'"> ({{ t('customers.left') }})</template> ·
-          {{ trial.patternName }} · {{ dayText(trial.startedAt)
+          {{ trial.patternName }} · {{ t(`trials.designs.${trial.design}`) }} · {{ dayText(trial.startedAt)
           }}<template v-if="trial.gamesSinceOiling !== null">
             · {{ t('trials.gamesSinceOiling') }}: {{ trial.gamesSinceOiling }}</template
           >
@@ -110,37 +92,27 @@ async function refreeze() {
           {{ t('trials.result') }} <span class="small soft">{{ t('trials.measured') }}</span>
         </h2>
         <TrialVerdict v-if="result" :trial="trial" :result="result" />
-        <div class="sides">
-          <div v-for="one in sides" :key="one.side" class="panel">
-            <h3>{{ one.side === 'control' ? '○' : '◆' }} {{ one.label }}</h3>
-            <p class="small soft">{{ one.ball.name }}, {{ frozen(one.ball) }}</p>
-            <p>
-              {{ t('trials.counted', { n: one.summary.counted })
-              }}<template v-if="one.summary.setAside > 0"
-                >, {{ t('trials.asideCount', { n: one.summary.setAside }) }}</template
-              >
-            </p>
-            <p>
-              {{
-                one.summary.meanEntryBoard === null
-                  ? t('trials.noEntry')
-                  : t('trials.meanEntry', { board: one.summary.meanEntryBoard.toFixed(1) })
-              }}
-            </p>
-            <p>{{ one.summary.pocket.of === 0 ? t('trials.noPocket') : t('trials.pocket', one.summary.pocket) }}</p>
-            <p>{{ t('trials.readCounts', one.summary.reads) }}</p>
-            <v-btn v-if="one.side === 'variant' && mayRefreeze" size="small" @click="refreeze">{{
-              t('trials.refreeze')
-            }}</v-btn>
-          </div>
+        <BlindBar :trial="trial" />
+        <div class="arms">
+          <ArmPanel
+            v-for="(arm, index) in trial.arms"
+            :key="arm.arm"
+            :trial="trial"
+            :arm="arm"
+            :summary="result.arms[index]!"
+          />
         </div>
+        <ForetoldPanel :key="trial.id" :trial="trial" />
         <PredictionScores :key="trial.id" :trial="trial" />
       </section>
       <section class="stack shots" :aria-label="t('trials.shots')">
         <h2>{{ t('trials.shots') }}</h2>
-        <p v-if="trial.shots.length === 0" class="soft">{{ t('trials.noShots', { n: leastShots }) }}</p>
+        <p v-if="trial.shots.length === 0" class="soft">
+          {{ t('trials.noShots', { n: designs[trial.design].least }) }}
+        </p>
         <ShotList :trial="trial" />
       </section>
+      <MovesLedger class="shots" :trial="trial" />
       <TrialEditForm v-if="form === 'edit'" :trial="trial" @close="form = null" />
       <MendDialog
         v-if="form === 'mend'"
@@ -165,9 +137,9 @@ header,
 .shots {
   grid-column: 1 / -1;
 }
-.sides {
+.arms {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 13rem), 1fr));
   gap: var(--gap-2);
 }
 @media (max-width: 900px) {

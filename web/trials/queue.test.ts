@@ -1,6 +1,6 @@
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
-import { type Trial, type TrialShotInput, wrong } from '@sleetfall/contract'
+import { type Trial, type TrialShotInput, shotSchema, wrong } from '@sleetfall/contract'
 import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
@@ -33,8 +33,9 @@ afterAll(() => {
 
 const trialId = randomUUID()
 const shot = (change: Partial<TrialShotInput> = {}): TrialShotInput => ({
+  ...(shotSchema.getDefault() as TrialShotInput),
   id: randomUUID(),
-  side: 'control',
+  arm: 1,
   thrownAt: new Date().toISOString(),
   feetBoard: 25,
   targetBoard: 12,
@@ -90,7 +91,7 @@ const rest = (ms = 50) => jest.advanceTimersByTimeAsync(ms)
 describe('shots typed at the lane', () => {
   test('go out in their order, and what the server then has is shown', async () => {
     const queue = queues.useShotQueue()
-    const shots = [shot(), shot({ side: 'variant' }), shot()]
+    const shots = [shot(), shot({ arm: 2 }), shot()]
     for (const one of shots) queue.add(trialId, one)
     await rest()
     expect(now.taken.map((one) => one.id)).toEqual(shots.map((one) => one.id))

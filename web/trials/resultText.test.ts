@@ -1,8 +1,17 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Trial } from '@sleetfall/contract'
+import type { DesignName } from '@sleetfall/core'
 import { inApp } from '../test/inApp.ts'
 import { resultOf, useResultText } from './useResultText.ts'
 
+const arm = (label: string, ...levels: string[]) => ({
+  ...{ label, levels, ballId: label, bowlerId: null, lane: '', feetBoard: null, targetBoard: null, plannedGrit: null },
+  surface: { effectiveRaUm: 0.4, oilShare: 0.2 },
+})
+const aTrial = (design: DesignName, ...arms: ReturnType<typeof arm>[]) => ({
+  ...{ id: 'one', design, factors: [], blind: false, revealedAt: null, feetBoard: 22, targetBoard: 10 },
+  arms: arms.map((one, i) => ({ ...one, arm: i + 1 })),
+})
 /** A trial of an order of sides at entry boards; targets as given, the usual one else. */
 function trialOf(
   order: string,
@@ -13,7 +22,7 @@ function trialOf(
   const shots = [...order].map((side, i) => ({
     ...{
       id: `${i}`,
-      side: side === 'c' ? 'control' : 'variant',
+      arm: side === 'c' ? 1 : 2,
       sequence: i + 1,
       feetBoard: 22,
       read: null,
@@ -25,7 +34,7 @@ function trialOf(
     },
     setAsideReason: null,
   }))
-  return { controlLabel: 'as it was', variantLabel: '2000', shots } as unknown as Trial
+  return { ...aTrial('turns', arm('as it was'), arm('2000')), shots } as unknown as Trial
 }
 async function linesOf(trial: Trial): Promise<string[]> {
   const { lines } = await inApp(useResultText)
@@ -85,6 +94,64 @@ describe('a trial’s result in words', () => {
   test('too few shots: how many of which side', async () => {
     expect(await linesOf(trialOf('cvv', sure))).toEqual([
       'Too few shots for a verdict: as it was needs 3 more, 2000 needs 2 more.',
+    ])
+  })
+
+  const shotsOf = (rows: readonly (readonly [number, number | null, object?])[]) =>
+    rows.map(([of, entryBoard, change], i) => ({
+      ...{ id: `${i}`, arm: of, sequence: i + 1, feetBoard: 22, targetBoard: 10, read: null, leave: null },
+      ...{ entryBoard, setAsideReason: null, ...change },
+    }))
+
+  test('of three arms: the pairs that are shown, the largest first, weighed for all of them together', async () => {
+    const rows = [1, 2, 3, 3, 2, 1, 1, 2, 3, 3, 2, 1].map(
+      (of, i) => [of, [17, 15, 13][of - 1]! + (i % 2) / 2] as [number, number],
+    )
+    const text = await linesOf({
+      ...aTrial('turns', arm('a'), arm('b'), arm('c')),
+      shots: shotsOf(rows),
+    } as unknown as Trial)
+    expect(text[0]).toMatch(/^c enters 4\.\d boards lighter than a /)
+    expect(text.join(' ')).toContain('3 of 3 pairs are shown to differ, weighed for all of them together.')
+  })
+
+  test('combinations are told by factor and by what depends on what; under letters while they are hidden', async () => {
+    const arms = ['solid', 'pearl'].flatMap((cover) =>
+      ['box', '2000'].map((grit) => arm(`${cover} ${grit}`, cover, grit)),
+    )
+    const means = [17, 18, 15, 19]
+    const rows = [1, 3, 3, 1, 1, 3, 2, 4, 4, 2, 2, 4].map(
+      (of, i) => [of, means[of - 1]! + (i % 3) / 2 - 0.5] as [number, number],
+    )
+    const trial = {
+      ...aTrial('factorial', ...arms),
+      ...{ factors: ['ball', 'surface'], shots: shotsOf(rows) },
+    } as unknown as Trial
+    const text = (await linesOf(trial)).join(' ')
+    expect(text).toMatch(/2000 beside box, over all of the ball: 2\.\d boards higher/)
+    expect(text).toMatch(/2000 instead of box does 3\.\d boards more for pearl than for solid/)
+    const hidden = { ...trial, design: 'turns', factors: [], blind: true } as unknown as Trial
+    expect((await linesOf(hidden)).join(' ')).not.toMatch(/solid|pearl/)
+  })
+
+  test('a ladder that stopped names the surface; how far inside it comes back is told in boards', async () => {
+    const ladder = {
+      ...aTrial('ladder', arm('4000'), arm('2000')),
+      shots: shotsOf([
+        [1, 17],
+        [1, 17],
+        [2, 19, { read: 'early' }],
+        [2, 20, { read: 'early' }],
+      ]),
+    } as unknown as Trial
+    expect((await linesOf(ladder)).join(' ')).toContain('▲ 2000 no longer clears the front: the ladder stops here.')
+    const at = (feetBoard: number, entry: number) => [1, entry, { feetBoard }] as [number, number, object]
+    const limit = {
+      ...aTrial('limit', arm('one')),
+      shots: shotsOf([at(26, 17), at(26, 17), at(30, 13), at(30, 13)]),
+    } as unknown as Trial
+    expect(await linesOf(limit)).toEqual([
+      'It comes back with the feet on 26, and no longer on 30. That is 4 boards inside of where it began.',
     ])
   })
 })

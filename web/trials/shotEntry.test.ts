@@ -4,11 +4,20 @@ import { inLiveApp, serveWith } from '../test/inApp.ts'
 import type { useShotEntry as Entry } from './useShotEntry.ts'
 
 const surface = (effectiveRaUm: number) => ({ effectiveRaUm, oilShare: 0.2 })
+const anArm = (arm: number, ballId: string, raUm: number) => ({
+  ...{ arm, ballId, surface: surface(raUm), bowlerId: null, lane: '', feetBoard: null, targetBoard: null },
+  ...{ plannedGrit: null, levels: [] },
+})
+const aShot = (arm: number, change: object = {}) => ({
+  ...{ arm, targetBoard: 12, feetBoard: 24, entryBoard: null, read: null, leave: null, shape: null, flags: [] },
+  ...{ execution: null, lane: '', moveReason: '', note: '', warmUp: false, thrownAt: new Date().toISOString() },
+  ...{ setAsideReason: null, ...change },
+})
 const trial = (change: object = {}) =>
   ({
-    ...{ id: '0b6f2f0e-3f52-4c1c-9d0a-5a1b7c1d2e3f', controlBallId: 'one', variantBallId: 'two' },
-    ...{ control: { surface: surface(0.4) }, variant: { surface: surface(0.8) } },
-    shots: [{ side: 'variant', targetBoard: 12, feetBoard: 24 }],
+    ...{ id: '0b6f2f0e-3f52-4c1c-9d0a-5a1b7c1d2e3f', design: 'turns', feetBoard: null, targetBoard: null, lane: '' },
+    arms: [anArm(1, 'one', 0.4), anArm(2, 'two', 0.8)],
+    shots: [aShot(2)],
     ...change,
   }) as unknown as Trial
 let useShotEntry: typeof Entry
@@ -40,17 +49,15 @@ afterEach(() => {
   server.restore()
 })
 const key = (key: string, change: object = {}) => ({ key, preventDefault: () => undefined, ...change }) as KeyboardEvent
-const kept = (entry: ReturnType<typeof entryOf>) => entry.queue.of(trial().id).map((one) => one.shot)
+const kept = (entry: ReturnType<typeof entryOf>, id = trial().id) => entry.queue.of(id).map((one) => one.shot)
 
 describe('the next shot', () => {
   test('begins on the side and the line of the last one, and keeps them for the one after it', () => {
     const entry = entryOf(trial())
-    expect(entry.form.values).toMatchObject({ side: 'variant', targetBoard: 12, feetBoard: 24, entryBoard: null })
+    expect(entry.form.values).toMatchObject({ arm: 2, targetBoard: 12, feetBoard: 24, entryBoard: null })
     Object.assign(entry.form.values, { entryBoard: 17, read: 'right' })
     entry.record()
-    expect(kept(entry)).toMatchObject([
-      { side: 'variant', targetBoard: 12, feetBoard: 24, entryBoard: 17, read: 'right' },
-    ])
+    expect(kept(entry)).toMatchObject([{ arm: 2, targetBoard: 12, feetBoard: 24, entryBoard: 17, read: 'right' }])
     expect(entry.form.values).toMatchObject({
       targetBoard: 12,
       feetBoard: 24,
@@ -82,10 +89,10 @@ describe('the next shot', () => {
   })
 
   test('one ball on one surface is no other side', () => {
-    const same = trial({ variantBallId: 'one', variant: { surface: surface(0.4) } })
+    const same = trial({ arms: [anArm(1, 'one', 0.4), anArm(2, 'one', 0.4)], shots: [aShot(1)] })
     const entry = entryOf(same)
+    Object.assign(entry.form.values, { arm: 2, entryBoard: 17 })
     expect(entry.sameThing.value).toBe(true)
-    Object.assign(entry.form.values, { side: 'variant', entryBoard: 17 })
     entry.record()
     expect(kept(entry)).toEqual([])
   })
@@ -104,36 +111,70 @@ describe('the next shot', () => {
     for (let n = 0; n < 60; n += 1) entry.onKey(key('ArrowRight'))
     expect(entry.form.values['targetBoard']).toBeLessThanOrEqual(39)
     entry.onKey(key('s'))
-    expect(entry.side.value).toBe('control')
+    expect(entry.arm.value).toBe(1)
     entry.onKey(key('x'))
     expect(entry.form.values['leave']).toEqual([])
   })
 
-  test('says which side the order has next: two balls in turns, whatever waits on the device; one that was set aside is thrown again', () => {
-    const shots = (...sides: string[]) =>
-      sides.map((side) => ({ side, targetBoard: 12, feetBoard: 24, setAsideReason: null }))
-    const entry = entryOf(trial({ shots: shots('control', 'variant') }))
-    expect([entry.design.value.name, entry.inOrder.value]).toEqual(['turns', 'variant'])
-    Object.assign(entry.form.values, { side: 'variant', entryBoard: 17 })
+  test('the arm that the order has next is chosen by itself, whatever waits on the device; one set aside is thrown again', () => {
+    const entry = entryOf(trial({ shots: [aShot(1), aShot(2)] }))
+    expect(entry.inOrder.value).toEqual({ arm: 2, why: 'back' })
+    for (const expected of [1, 1, 2]) {
+      entry.form.values['entryBoard'] = 17
+      entry.record()
+      expect(entry.arm.value).toBe(expected)
+    }
+    // Another arm on purpose: it stays where somebody put it.
+    entry.form.values['arm'] = 1
+    entry.form.values['entryBoard'] = 17
     entry.record()
-    expect(entry.inOrder.value).toBe('control')
+    expect([entry.arm.value, entry.inOrder.value?.arm]).toEqual([1, 2])
     end()
-    const aside = shots('control', 'variant', 'variant').map((shot, i) => ({
-      ...shot,
-      setAsideReason: i === 1 ? 'slipped' : null,
-    }))
-    expect(entryOf(trial({ id: 'f'.repeat(8), shots: aside })).inOrder.value).toBe('variant')
+    const aside = [1, 2, 2].map((one, i) => aShot(one, { setAsideReason: i === 1 ? 'slipped' : null }))
+    expect(entryOf(trial({ id: 'f'.repeat(8), shots: aside })).inOrder.value?.arm).toBe(2)
   })
 
-  test('of one ball asks for four controls, and for the variant only once its surface is another', () => {
-    const one = { variantBallId: 'one', id: 'e'.repeat(8) }
-    const control = { side: 'control', targetBoard: 12, feetBoard: 24, setAsideReason: null }
-    const four = { ...one, shots: Array.from({ length: 4 }, () => control) }
-    expect(entryOf(trial({ ...one, shots: [control] })).inOrder.value).toBe('control')
+  test('of one ball asks for four controls, and says what has to be made before the change is thrown', () => {
+    const one = { id: 'e'.repeat(8), design: 'change', arms: [anArm(1, 'one', 0.4), anArm(2, 'one', 0.8)] }
+    const four = [1, 1, 1, 1].map((arm) => aShot(arm))
+    expect(entryOf(trial({ ...one, shots: [aShot(1)] })).inOrder.value?.arm).toBe(1)
     end()
-    expect(entryOf(trial(four)).inOrder.value).toBe('variant')
+    const made = entryOf(trial({ ...one, shots: four }))
+    expect([made.inOrder.value?.arm, made.toMake.value]).toEqual([2, null])
     end()
-    const undone = trial({ ...four, variant: { surface: surface(0.4) } })
-    expect(entryOf(undone).inOrder.value).toBeNull()
+    const undone = entryOf(trial({ ...one, arms: [anArm(1, 'one', 0.4), anArm(2, 'one', 0.4)], shots: four }))
+    expect(undone.toMake.value?.arm).toBe(2)
+    expect(undone.arm.value).toBe(1)
+  })
+
+  test('warm-ups are kept and asked for nothing; the same again is one key', () => {
+    const entry = entryOf(
+      trial({ id: 'd'.repeat(8), shots: [aShot(1, { entryBoard: 17, read: 'right', leave: [10] })] }),
+    )
+    entry.form.values['warmUp'] = true
+    entry.onKey(key('a'))
+    expect(kept(entry, 'd'.repeat(8))).toMatchObject([{ warmUp: true, entryBoard: 17, read: 'right', leave: [10] }])
+    expect(entry.inOrder.value?.arm).toBe(2)
+  })
+
+  test('a move of the feet asks why, and the reason goes with the shot', () => {
+    const entry = entryOf(trial({ id: 'c'.repeat(8) }))
+    expect(entry.moved.value).toBe(false)
+    entry.aim('feetBoard', 2)
+    expect(entry.moved.value).toBe(true)
+    Object.assign(entry.form.values, { moveReason: 'flat corner', entryBoard: 17 })
+    entry.record()
+    expect(kept(entry, 'c'.repeat(8))).toMatchObject([{ feetBoard: 26, moveReason: 'flat corner' }])
+    expect([entry.moved.value, entry.form.values['moveReason']]).toEqual([false, ''])
+  })
+
+  test('how far inside: the line that comes next stands in the fields', () => {
+    const limit = { id: 'b'.repeat(8), design: 'limit', feetBoard: 22, targetBoard: 10, arms: [anArm(1, 'one', 0.4)] }
+    const entry = entryOf(trial({ ...limit, shots: [] }))
+    for (const feetBoard of [22, 22, 26]) {
+      expect(entry.form.values).toMatchObject({ feetBoard, targetBoard: feetBoard - 12 })
+      entry.form.values['entryBoard'] = 17
+      entry.record()
+    }
   })
 })

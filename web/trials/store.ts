@@ -1,4 +1,4 @@
-import type { Page, ShotCorrection, Trial, TrialEdit } from '@sleetfall/contract'
+import type { Foretold, Page, ShotCorrection, Trial, TrialArm, TrialEdit } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { get, post, put, remove } from '../http/client.ts'
 import { useRecords } from '../http/records.ts'
@@ -13,13 +13,16 @@ export const useTrials = defineStore('trials', () => {
   const removeShot = async (trialId: string, shotId: string) =>
     trials.take(await remove<Trial>(`/trials/${trialId}/shots/${shotId}`))
   const edit = async (id: string, input: TrialEdit) => trials.take(await put<Trial>(`/trials/${id}`, input))
-  const freezeVariant = async (trial: Trial) =>
-    trials.take(await post<Trial>(`/trials/${trial.id}/variant-surface`, { version: trial.version }))
+  const freezeArm = async (trial: Trial, { arm, version }: TrialArm) =>
+    trials.take(await post<Trial>(`/trials/${trial.id}/arms/${arm}/surface`, { version }))
+  const foretell = async ({ id, version }: Trial, foretold: readonly Foretold[]) =>
+    trials.take(await put<Trial>(`/trials/${id}/foretold`, { version, foretold }))
+  const reveal = async ({ id, version }: Trial) => trials.take(await post<Trial>(`/trials/${id}/reveal`, { version }))
   /** A ball's or a customer's latest trials. */
   async function about(whose: { ballId?: string; customerId?: string }): Promise<readonly Trial[]> {
     const { items } = await get<Page<Trial>>(`/trials?${queryOf({ ...whose, limit: 60 })}`)
     trials.adopt(items)
     return items
   }
-  return { ...trials, about, setAside, correct, removeShot, edit, freezeVariant }
+  return { ...trials, about, setAside, correct, removeShot, edit, freezeArm, foretell, reveal }
 })

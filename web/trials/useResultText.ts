@@ -2,36 +2,59 @@ import type { Trial } from '@sleetfall/contract'
 import {
   type CovariateName,
   type Judgement,
+  type Pair,
   type TrialResult,
-  leastShots,
+  designArms,
+  designs,
+  limitOf,
+  counts,
+  seedOf,
   trialResult,
   weightOfShots,
 } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import { useArmText } from './useArmText.ts'
 
-const shotsOf = (trial: Trial) => trial.shots.map((shot) => ({ ...shot, variantId: shot.side }))
-export const resultOf = (trial: Trial): TrialResult => trialResult('control', 'variant', shotsOf(trial))
+export const resultOf = (trial: Trial): TrialResult => trialResult(trial, trial.shots)
+/** What a trial's design needs to know of what was thrown, shots that wait on the device with it. */
+export const orderOf = (trial: Trial, waiting: Trial['shots'] = []) => ({
+  thrown: [...trial.shots.filter(counts), ...waiting.filter(counts)],
+  arms: designArms(trial.arms),
+  seed: seedOf(trial.id),
+  line:
+    trial.feetBoard === null || trial.targetBoard === null
+      ? null
+      : { feetBoard: trial.feetBoard, targetBoard: trial.targetBoard },
+})
 
 /** One decimal, with a real minus sign. */
 const signed = (value: number) => value.toFixed(1).replace('-', '−')
+/** Arms that lack shots are named up to so many. */
+const mostNamed = 2
+/** Of many pairs so many are told. */
+const mostPairs = 6
 
 /** A trial's result in words: what differs, how sure that is, and what would help when the data cannot tell. */
 export function useResultText() {
   const { t } = useI18n()
+  const { name } = useArmText()
 
-  function difference(trial: Trial, comparison: Judgement): string {
-    const effect = comparison.effects[0]
-    if (!effect) return ''
-    const more = effect.estimate >= 0
-    const bounds = more ? [effect.low, effect.high] : [-effect.high, -effect.low]
-    return t(more ? 'trials.higher' : 'trials.lower', {
-      variant: trial.variantLabel,
-      control: trial.controlLabel,
-      boards: Math.abs(effect.estimate).toFixed(1),
+  /** A difference with its interval, the other way round where it is negative. */
+  function boardsOf(key: string, { estimate, low, high }: Pick<Pair, 'estimate' | 'low' | 'high'>, names: object) {
+    const more = estimate >= 0
+    const bounds = more ? [low, high] : [-high, -low]
+    return t(`trials.${key}.${more ? 'more' : 'less'}`, {
+      ...names,
+      boards: Math.abs(estimate).toFixed(1),
       low: signed(bounds[0]!),
       high: signed(bounds[1]!),
     })
   }
+  const difference = (trial: Trial, measure: TrialResult['measure'], pair: Omit<Pair, 'pHolm' | 'mean' | 'sd'>) =>
+    boardsOf(measure === 'entryBoard' ? 'enters' : 'stands', pair, {
+      to: name(trial, Number(pair.to)),
+      from: name(trial, Number(pair.from)),
+    })
   function verdict({ verdict: of, confoundedWith }: Judgement): string {
     if (of === 'different') return t('trials.different')
     if (of !== 'confounded') return t('trials.notShown')
@@ -45,36 +68,79 @@ export function useResultText() {
   }
   /** What the figures rest on beside the entry boards. */
   function restsOn({ covariates, missing }: Judgement): string[] {
-    const names = [...new Set(covariates.map(({ name }) => name))]
-    const unnoted = (Object.entries(missing) as [CovariateName, number][]).map(([name, n]) =>
-      t('trials.unnoted', { what: t(`trials.covariates.${name}`), n }, n),
+    const names = [...new Set(covariates.map(({ name: of }) => of))]
+    const unnoted = (Object.entries(missing) as [CovariateName, number][]).map(([of, n]) =>
+      t('trials.unnoted', { what: t(`trials.covariates.${of}`), n }, n),
     )
     if (names.length === 0) return unnoted
-    return [t('trials.adjusted', { names: names.map((name) => t(`trials.covariates.${name}`)).join(', ') }), ...unnoted]
+    return [t('trials.adjusted', { names: names.map((of) => t(`trials.covariates.${of}`)).join(', ') }), ...unnoted]
+  }
+  /** Of two arms their difference; of more, those that are shown among all pairs, the largest first. */
+  function pairLines(trial: Trial, measure: TrialResult['measure'], judged: Judgement): string[] {
+    const { pairs } = judged
+    if (pairs.length === 1) return [`${difference(trial, measure, pairs[0]!)} ${verdict(judged)}`]
+    const shown = pairs.filter(({ pHolm }) => pHolm < 0.05).sort((a, b) => Math.abs(b.estimate) - Math.abs(a.estimate))
+    if (shown.length === 0) return [`${t('trials.ofPairs', { n: pairs.length })} ${verdict(judged)}`]
+    const left = shown.length - mostPairs
+    return [
+      ...shown.slice(0, mostPairs).map((pair) => difference(trial, measure, pair)),
+      ...(left > 0 ? [t('trials.morePairs', { n: left }, left)] : []),
+      t('trials.shownOfPairs', { shown: shown.length, n: pairs.length }, shown.length),
+    ]
+  }
+  /** What each factor does, and whether that depends on the other. */
+  function crossedLines(trial: Trial, { crossed }: TrialResult): string[] {
+    return crossed.map((one) => {
+      const { from, to, other, mean: estimate, low, high, pHolm } = one
+      const text =
+        one.kind === 'main'
+          ? boardsOf('mainEffect', { estimate, low, high }, { to, from, over: trial.factors[1 - one.factor] ?? '' })
+          : boardsOf('interaction', { estimate, low, high }, { to, from, otherTo: other?.to, otherFrom: other?.from })
+      return `${pHolm < 0.05 ? '●' : '○'} ${text} ${t(pHolm < 0.05 ? 'trials.effectShown' : 'trials.effectNotShown')}`
+    })
+  }
+  /** What a design that looks for something has found. */
+  function foundLines(trial: Trial): string[] {
+    const order = orderOf(trial)
+    const design = designs[trial.design]
+    const stop = design.stop?.(order)
+    if (trial.design !== 'limit')
+      return stop
+        ? [t(`trials.stops.${stop}`, { name: name(trial, order.thrown.findLast(({ arm }) => arm > 1)?.arm ?? 1) })]
+        : []
+    const { holds, fails } = limitOf(order.thrown)
+    if (holds === null) return [t(fails === null ? 'trials.limit.none' : 'trials.limit.fails', { fails })]
+    const inside = trial.feetBoard === null ? null : holds - trial.feetBoard
+    const text = t(fails === null ? 'trials.limit.holds' : 'trials.limit.between', { holds, fails })
+    return [inside === null ? text : `${text} ${t('trials.limit.inside', { n: inside }, inside)}`]
   }
 
   function lines(trial: Trial, result: TrialResult): string[] {
-    const { missing, entry } = result
-    if (missing.control > 0 || missing.variant > 0) {
-      const parts = [
-        ...(missing.control > 0 ? [t('trials.tooFewSide', { name: trial.controlLabel, n: missing.control })] : []),
-        ...(missing.variant > 0 ? [t('trials.tooFewSide', { name: trial.variantLabel, n: missing.variant })] : []),
-      ]
-      return [t('trials.tooFew', { parts: parts.join(', ') })]
+    const { missing, judged } = result
+    if (trial.design === 'limit') return foundLines(trial)
+    const lacking = trial.arms.flatMap(({ arm }, i) =>
+      missing[i]! > 0 ? [t('trials.tooFewSide', { name: name(trial, arm), n: missing[i]! })] : [],
+    )
+    const many = { of: lacking.length, all: trial.arms.length, n: designs[trial.design].least }
+    const parts = lacking.length > mostNamed ? t('trials.tooFewMany', many) : lacking.join(', ')
+    const short = lacking.length > 0 ? [t('trials.tooFew', { parts })] : []
+    const found = foundLines(trial)
+    if (trial.arms.length === 1) return [t('trials.oneArm'), ...short]
+    if (!judged || judged.verdict === 'too-few-shots') {
+      if (short.length > 0) return [...short, ...found]
+      const { least } = designs[trial.design]
+      return [t(result.measure === 'entryBoard' ? 'trials.tooFewEntries' : 'trials.tooFewHits', { n: least }), ...found]
     }
-    if (!entry || entry.verdict === 'too-few-shots') return [t('trials.tooFewEntries', { n: leastShots })]
-    const text = [`${difference(trial, entry)} ${verdict(entry)}`]
-    text.push(...settling(entry), ...restsOn(entry))
+    const text = [...crossedLines(trial, result)]
+    if (text.length === 0) text.push(...pairLines(trial, result.measure, judged))
+    text.push(...found, ...short, ...settling(judged), ...restsOn(judged))
     if (result.withSetAside)
-      text.push(
-        t('trials.withAside', { text: `${difference(trial, result.withSetAside)} ${verdict(result.withSetAside)}` }),
-      )
+      text.push(t('trials.withAside', { text: pairLines(trial, result.measure, result.withSetAside).join(' ') }))
     return text
   }
-  /** The shots that the difference hangs on most, each in a line. */
+  /** The shots that the first difference hangs on most, each in a line. */
   function weights(trial: Trial): string[] {
-    const all = weightOfShots('control', shotsOf(trial))
-    return all.map(({ sequence, without, flips }) => {
+    return weightOfShots(trial, trial.shots).map(({ sequence, without, flips }) => {
       const boards = t(without < 0 ? 'trials.weighsLighter' : 'trials.weighsHigher', {
         n: sequence,
         boards: Math.abs(without).toFixed(1),

@@ -1,5 +1,5 @@
-import { type Trial, type TrialSide, check, shotSchema, sides } from '@sleetfall/contract'
-import { type Read, designOf, limits, sameSurface } from '@sleetfall/core'
+import { type Trial, type TrialShotInput, check, shotSchema } from '@sleetfall/contract'
+import { type Read, counts, designs, limits, sameThing as sameThingOf } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -9,6 +9,16 @@ import { useNotices } from '../shell/notices.ts'
 import { likelyMeant } from './likelyMeant.ts'
 import { useShotQueue } from './shotQueue.ts'
 import { useTakeOut } from './useTakeOut.ts'
+import { orderOf } from './useResultText.ts'
+
+/** What of a shot stays from one to the next, and what does not. */
+const seenOf = () => ({
+  ...{ entryBoard: null, read: null, leave: null, shape: null, flags: [], execution: null, moveReason: '', note: '' },
+  ...{ speedMph: null, firstReadFt: null, breakpointBoard: null, breakpointFt: null, entryAngleDeg: null },
+})
+type Seen = ReturnType<typeof seenOf>
+const seenNames = Object.keys(seenOf()) as (keyof Seen)[]
+const isNoted = (value: unknown) => value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
 
 /** The next shot of a trial as it is typed; target and feet stay as they were. `again` puts the focus where the one after it begins. */
 export function useShotEntry(trial: () => Trial, again: () => void) {
@@ -16,45 +26,85 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   const queue = useShotQueue()
   const takeOut = useTakeOut()
   const notices = useNotices()
-  const last = trial().shots.at(-1)
+  /** The shots of the trial with those that wait on the device behind them. */
+  const all = computed<readonly TrialShotInput[]>(() => [
+    ...trial().shots,
+    ...queue.of(trial().id).map(({ shot }) => shot),
+  ])
+  const last = computed(() => all.value.at(-1))
   const form = useForm(shotSchema, {
-    side: last?.side ?? 'control',
-    targetBoard: last?.targetBoard ?? null,
-    feetBoard: last?.feetBoard ?? null,
-    entryBoard: null,
-    read: null,
-    leave: null,
+    ...seenOf(),
+    arm: last.value?.arm ?? 1,
+    targetBoard: last.value?.targetBoard ?? trial().targetBoard,
+    feetBoard: last.value?.feetBoard ?? trial().feetBoard,
+    warmUp: last.value?.warmUp ?? false,
+    ...{ bowlerId: null, lane: last.value?.lane ?? trial().lane },
   })
-  const leave = () => form.field<number[] | null>('leave')
   const nothing = ref('')
-  const side = computed(() => form.values['side'] as TrialSide)
+  const arm = computed(() => Number(form.values['arm']))
 
   /** A figure a tenth of what would be usual: most often a point typed too early. Asked once, kept on the second try. */
   const meant = computed(() => likelyMeant(form.values['entryBoard'] as number | null))
   const asked = ref<number | null>(null)
-  const sameThing = computed(
-    () =>
-      trial().controlBallId === trial().variantBallId && sameSurface(trial().control.surface, trial().variant.surface),
-  )
-  const design = computed(() => designOf(trial().controlBallId, trial().variantBallId))
-  /** The side that the order of the trial has next, shots that wait on the device counted; null where its surface is still to be made. */
-  const inOrder = computed<TrialSide | null>(() => {
-    const counted = trial().shots.filter((shot) => shot.setAsideReason === null)
-    const thrown = [...counted, ...queue.of(trial().id).map(({ shot }) => shot)].map((shot) => sides.indexOf(shot.side))
-    const one = sides[design.value.next(thrown, sides.length)]!
-    return one === 'variant' && sameThing.value ? null : one
+  const isSame = (number: number) => sameThingOf(trial().design, trial().arms, number) !== null
+  const sameThing = computed(() => isSame(arm.value))
+  /** What the order of the trial has next, shots that wait on the device counted; null where it asks for nothing. */
+  const inOrder = computed(() => {
+    const waiting = queue
+      .of(trial().id)
+      .map(({ shot }) => ({ ...shot, setAsideReason: null }) as Trial['shots'][number])
+    return designs[trial().design].next(orderOf(trial(), waiting))
   })
-  const halfTyped = computed(
-    () => form.values['entryBoard'] !== null || form.values['read'] !== null || form.values['leave'] !== null,
+  /** The arm that comes next and has its surface still to get. */
+  const toMake = computed(() => {
+    const next = inOrder.value
+    return next && isSame(next.arm) ? (trial().arms.find((one) => one.arm === next.arm) ?? null) : null
+  })
+  const over = computed(
+    () => inOrder.value === null && trial().design !== 'free' && all.value.some((shot) => !shot.warmUp),
   )
+  /** Feet or eyes are not where they were for the shot before. */
+  const moved = computed(() => {
+    const before = last.value
+    if (!before) return false
+    const other = (name: 'feetBoard' | 'targetBoard') => before[name] !== null && before[name] !== form.values[name]
+    return other('feetBoard') || other('targetBoard')
+  })
+  const halfTyped = computed(() => seenNames.some((name) => isNoted(form.values[name])))
   useLeaveGuard(halfTyped)
 
+  /** Goes on to what the order has next, unless somebody threw another arm on purpose. */
+  function goOn(followed: boolean) {
+    const next = inOrder.value
+    if (!next || !followed || isSame(next.arm)) return
+    form.values['arm'] = next.arm
+    if (next.line) Object.assign(form.values, next.line)
+  }
+  goOn(all.value.length === 0 || trial().design === 'limit')
+
+  function keep(shot: Record<string, unknown>): boolean {
+    const checked = check(shotSchema, { ...shot, id: newId(), thrownAt: new Date().toISOString() })
+    if (!checked.ok) {
+      form.show(checked.fields)
+      return false
+    }
+    form.clear()
+    const followed = inOrder.value?.arm === checked.value.arm && !checked.value.warmUp
+    queue.add(trial().id, checked.value)
+    const { id } = checked.value
+    notices.done(t('trials.recorded', { n: all.value.length }), () => takeOut(trial().id, id))
+    Object.assign(form.values, seenOf())
+    asked.value = null
+    goOn(followed)
+    again()
+    return true
+  }
   /** Checks the shot and keeps it on the device at once; the next one can be typed while it is being sent. */
   function record() {
     const { entryBoard, read, leave } = form.values
     nothing.value = entryBoard === null && read === null && leave === null ? t('trials.needSomething') : ''
     if (nothing.value) return
-    if (side.value === 'variant' && sameThing.value) {
+    if (sameThing.value && form.values['warmUp'] !== true) {
       nothing.value = t('trials.sameThing')
       return
     }
@@ -62,41 +112,58 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
       asked.value = entryBoard as number
       return
     }
-    const checked = check(shotSchema, { ...form.values, id: newId(), thrownAt: new Date().toISOString() })
-    if (!checked.ok) {
-      form.show(checked.fields)
-      return
-    }
-    form.clear()
-    queue.add(trial().id, checked.value)
-    const { id } = checked.value
-    const n = trial().shots.length + queue.of(trial().id).length
-    notices.done(t('trials.recorded', { n }), () => takeOut(trial().id, id))
-    Object.assign(form.values, { entryBoard: null, read: null, leave: null })
-    asked.value = null
-    again()
+    keep(form.values)
+  }
+  /** The shot before once more: seen alike, thrown now, with the arm that is chosen. */
+  function repeat() {
+    const before = last.value
+    if (!before) return void (nothing.value = t('trials.nothingToRepeat'))
+    nothing.value = ''
+    const seen = Object.fromEntries(seenNames.map((name) => [name, before[name]]))
+    keep({ ...form.values, ...seen, moveReason: '', note: '' })
   }
 
   function aim(field: 'targetBoard' | 'feetBoard', by: number) {
     const range = field === 'targetBoard' ? limits.board : limits.feetBoard
-    const at = (form.values[field] as number | null) ?? 20
+    const at = (form.values[field] as number | null) ?? (field === 'targetBoard' ? 12 : 20)
     form.values[field] = Math.min(range.max, Math.max(range.min, at + by))
   }
-  const toggleRead = (read: Read) => (form.values['read'] = form.values['read'] === read ? null : read)
+  /** One of several, or none when it is chosen again. */
+  const toggle = (name: keyof Seen, value: unknown) => (form.values[name] = form.values[name] === value ? null : value)
+  function toggleFlag(flag: string) {
+    const flags = form.values['flags'] as string[]
+    form.values['flags'] = flags.includes(flag) ? flags.filter((one) => one !== flag) : [...flags, flag]
+  }
 
   /** Letters and sideways arrows mean the same wherever the focus is in the panel; figures need neither. */
   function onKey(event: KeyboardEvent) {
-    if (event.ctrlKey || event.metaKey || event.altKey) return
+    if (event.ctrlKey || event.metaKey) return
+    const number = Number(event.key)
+    if (event.altKey) {
+      if (!(number >= 1 && number <= trial().arms.length)) return
+      form.values['arm'] = number
+      event.preventDefault()
+      return
+    }
+    // In a field for words letters are letters.
+    if ((event.target as Partial<HTMLElement> | null)?.closest?.('[data-words]')) return
     const byLetter: Record<string, Read> = { e: 'early', r: 'right', l: 'late' }
-    const read = byLetter[event.key.toLowerCase()]
+    const key = event.key.toLowerCase()
+    const read = byLetter[key]
     const across = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-    if (read) toggleRead(read)
-    else if (event.key.toLowerCase() === 'x') form.values['leave'] = []
-    else if (event.key.toLowerCase() === 's') form.values['side'] = side.value === 'control' ? 'variant' : 'control'
+    if (read) toggle('read', read)
+    else if (key === 'x') form.values['leave'] = []
+    else if (key === 's') form.values['arm'] = (arm.value % trial().arms.length) + 1
+    else if (key === 'a') repeat()
     else if (across !== 0) aim(event.shiftKey ? 'feetBoard' : 'targetBoard', across)
     else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) record()
     else return
     event.preventDefault()
   }
-  return { form, leave, nothing, side, meant, asked, sameThing, design, inOrder, queue, record, toggleRead, onKey }
+  const countedOf = (number: number) =>
+    all.value.filter((shot) => shot.arm === number && counts({ setAsideReason: null, ...shot })).length
+  return {
+    ...{ form, nothing, arm, meant, asked, sameThing, inOrder, toMake, over, moved, last, queue, all },
+    ...{ record, repeat, aim, toggle, toggleFlag, onKey, countedOf, takeOut },
+  }
 }

@@ -1,3 +1,4 @@
+import { check, shotSchema } from '@sleetfall/contract'
 import { v4 as newId } from 'uuid'
 import { useI18n } from 'vue-i18n'
 import { useNotices } from '../shell/notices.ts'
@@ -16,9 +17,10 @@ export function useTakeOut() {
     const shot = waiting?.shot ?? stored
     if (!shot) return
     if (!waiting || !(await queue.drop(shotId))) await trials.removeShot(trialId, shotId)
-    const { side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave } = shot
-    notices.done(t('trials.takenOut'), async () =>
-      queue.add(trialId, { id: newId(), side, thrownAt, feetBoard, targetBoard, read, entryBoard, leave }),
-    )
+    // What the server adds is not sent back to it: the schema keeps what a shot may say.
+    const again = check(shotSchema, { ...shot, id: newId() })
+    notices.done(t('trials.takenOut'), async () => {
+      if (again.ok) queue.add(trialId, again.value)
+    })
   }
 }

@@ -1,20 +1,15 @@
-import { type Design, countsOf, usualShots } from './design.ts'
+import { alternate, numbersOf } from './alternate.ts'
+import { type Design, usualShots } from './design.ts'
 
-/**
- * Arms in turns, there and back (ABBA; of three ABCCBA): a lane that drifts evenly moves all of them alike. An arm that fell behind, because a shot was set aside
- * or the order was not kept, comes first.
- */
+/** Two balls or more on one line, in turns. */
 export const turns: Design = {
   name: 'turns',
-  next(thrown, arms) {
-    const counts = countsOf(thrown, arms)
-    const fewest = Math.min(...counts)
-    const behind = counts.flatMap((count, arm) => (count < Math.max(...counts) - 1 ? [arm] : []))
-    if (behind.length > 0) return behind[0]!
-    // There when each arm was thrown as often an even number of times, back when an odd one.
-    const waiting = counts.flatMap((count, arm) => (count === fewest ? [arm] : []))
-    return fewest % 2 === 0 ? waiting[0]! : waiting.at(-1)!
-  },
+  arms: { fewest: 2, most: 12 },
+  factors: [],
+  measure: 'entryBoard',
+  differByWork: true,
+  least: 4,
+  next: ({ thrown, arms }) => alternate(thrown, numbersOf(arms)),
   shotsAnArm: usualShots,
   cannotTell: ['other-line'],
 }

@@ -1,0 +1,15 @@
+import { alternate, numbersOf } from './alternate.ts'
+import { type Design, usualShots } from './design.ts'
+
+/** Two bowlers, the same balls, one lane: how much is the style and how much the ball. Everything alternates. */
+export const bowlers: Design = {
+  name: 'bowlers',
+  arms: { fewest: 2, most: 12 },
+  factors: ['bowler', 'ball'],
+  measure: 'entryBoard',
+  differByWork: false,
+  least: 3,
+  next: ({ thrown, arms }) => alternate(thrown, numbersOf(arms)),
+  shotsAnArm: (matters) => Math.max(3, Math.ceil(usualShots(matters) / 2)),
+  cannotTell: ['release-differs', 'other-line'],
+}

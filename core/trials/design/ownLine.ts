@@ -1,0 +1,17 @@
+import { measures } from '../measures.ts'
+import { shotsToTell } from '../power.ts'
+import { alternate, numbersOf } from './alternate.ts'
+import type { Design } from './design.ts'
+
+/** Balls each on its own best line: how far the feet have to go for each to hit is the measure. Shots that do not hit the pocket are still looking for the line. */
+export const ownLine: Design = {
+  name: 'ownLine',
+  arms: { fewest: 2, most: 12 },
+  factors: [],
+  measure: 'boardsMoved',
+  differByWork: true,
+  least: 3,
+  next: ({ thrown, arms }) => alternate(thrown, numbersOf(arms)),
+  shotsAnArm: (matters) => shotsToTell([{ weight: 1, scatter: measures['boardsMoved']!.scatter }], matters),
+  cannotTell: ['aim-differs'],
+}

@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import type { Trial, TrialArm } from '@sleetfall/contract'
+import { handRefresh } from '@sleetfall/core'
+import { v4 as newId } from 'uuid'
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { post } from '../http/client.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useTrials } from './store.ts'
+import { letterOf, useArmText } from './useArmText.ts'
+import type { useShotEntry } from './useShotEntry.ts'
+import { useWarmUp } from './useWarmUp.ts'
+
+/** Which arm is thrown: chosen, or as the order has it; whether it counts; and what a ball still needs before its arm. */
+const props = defineProps<{ trial: Trial; held: ReturnType<typeof useShotEntry> }>()
+const { t } = useI18n()
+const trials = useTrials()
+const notices = useNotices()
+const { name, lettered } = useArmText()
+const { form, arm, inOrder, toMake, over, countedOf } = props.held
+const warm = useWarmUp(() => props.held.last.value)
+const busy = ref(false)
+
+function warmUp(yes: boolean) {
+  form.values['warmUp'] = yes
+  warm.answer()
+}
+/** Takes the ball's surface over for an arm, after work that is on record or that is logged with it. */
+async function take(made: TrialArm, sanded: boolean) {
+  busy.value = true
+  await notices.attempt(async () => {
+    if (sanded)
+      await post(`/balls/${made.ballId}/events`, {
+        ...{ id: newId(), kind: 'surfaced', happenedAt: new Date().toISOString() },
+        ...{ steps: [handRefresh(made.plannedGrit!)], recipeKey: null },
+      })
+    await trials.freezeArm(props.trial, made)
+    form.values['arm'] = made.arm
+    notices.done(t('trials.toMake.took'))
+  })
+  busy.value = false
+}
+</script>
+
+<template>
+  <div class="arms" role="group" :aria-label="t('trials.side')" :class="{ many: trial.arms.length > 3 }">
+    <button
+      v-for="one in trial.arms"
+      :key="one.arm"
+      type="button"
+      class="arm"
+      :class="{ chosen: arm === one.arm }"
+      :aria-pressed="arm === one.arm"
+      @click="form.values['arm'] = one.arm"
+    >
+      <b>{{ letterOf(trial, one.arm) }}</b>
+      <span class="label">{{ name(trial, one.arm) }}</span>
+      <small :aria-label="t('trials.counted', { n: countedOf(one.arm) })">{{ countedOf(one.arm) }}</small>
+    </button>
+  </div>
+  <div v-if="warm.ask.value" class="row ask">
+    <span class="small">{{
+      warm.ask.value === 'first' ? t('trials.warmUpAsk') : t('trials.warmUpIdle', { n: warm.idle.value })
+    }}</span>
+    <v-btn size="small" @click="warmUp(true)">{{ t('trials.warmUpYes') }}</v-btn>
+    <v-btn size="small" @click="warmUp(false)">{{ t('trials.warmUpNo') }}</v-btn>
+  </div>
+  <div v-else-if="form.values['warmUp']" class="row ask">
+    <span class="small">{{ t('trials.warmUpOn') }}</span>
+    <v-btn size="small" @click="warmUp(false)">{{ t('trials.warmUpNo') }}</v-btn>
+  </div>
+  <div v-if="toMake" class="ask" role="status">
+    <p class="small">◇ {{ t('trials.toMake.ask', { name: lettered(trial, toMake.arm) }) }}</p>
+    <p class="small soft">{{ t('trials.toMake.caution') }}</p>
+    <div class="row">
+      <v-btn v-if="toMake.plannedGrit !== null" size="small" :loading="busy" @click="take(toMake, true)">{{
+        t('trials.toMake.hand', { grit: toMake.plannedGrit })
+      }}</v-btn>
+      <v-btn size="small" :loading="busy" @click="take(toMake, false)">{{ t('trials.toMake.take') }}</v-btn>
+    </div>
+  </div>
+  <p v-else-if="inOrder && inOrder.arm !== arm" class="small" role="status">
+    ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
+  </p>
+  <p v-else-if="inOrder?.line" class="small" role="status">
+    ◇ {{ t('trials.lineNext', { feet: inOrder.line.feetBoard, target: inOrder.line.targetBoard }) }}
+    {{ t(`trials.why.${inOrder.why}`) }}
+  </p>
+  <p v-else-if="over" class="small" role="status">● {{ t('trials.overNow') }}</p>
+</template>
+
+<style scoped>
+.arms {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(0, 1fr));
+  grid-auto-flow: column;
+  gap: 4px;
+}
+.many {
+  grid-auto-flow: row;
+  grid-template-columns: repeat(auto-fit, minmax(108px, 1fr));
+}
+.arm {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  gap: 6px;
+  align-items: center;
+  min-height: var(--touch);
+  padding: 2px 8px;
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+  background: var(--panel);
+  color: var(--ink);
+  font: 600 1rem/1.05 var(--condensed);
+}
+.label {
+  overflow: hidden;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  line-clamp: 2;
+}
+.arm.chosen {
+  background: var(--ink);
+  color: var(--panel);
+  border-color: var(--ink);
+}
+.ask {
+  border-inline-start: 3px solid var(--line-strong);
+  padding-inline-start: var(--gap-2);
+  gap: var(--gap-2);
+}
+</style>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import type { Trial, TrialArm } from '@sleetfall/contract'
+import { type ArmSummary, sameThing } from '@sleetfall/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { roundGrit } from '../surface/useSurfaceText.ts'
+import { useTrials } from './store.ts'
+import { isHidden, letterOf, useArmText } from './useArmText.ts'
+
+/** What was counted of one arm, and the ball that it was thrown with. */
+const props = defineProps<{ trial: Trial; arm: TrialArm; summary: ArmSummary }>()
+const { t } = useI18n()
+const trials = useTrials()
+const notices = useNotices()
+const session = useSession()
+const { name } = useArmText()
+const frozen = computed(() => {
+  const { grit } = props.arm.surface
+  const { plannedGrit } = props.arm
+  if (plannedGrit !== null && sameThing(props.trial.design, props.trial.arms, props.arm.arm) !== null)
+    return t('trials.planned', { grit: plannedGrit })
+  return grit === null ? t('trials.frozenUnknown') : t('trials.frozen', { grit: roundGrit(grit) })
+})
+const untouched = computed(() => props.summary.counted + props.summary.setAside + props.summary.warmUps === 0)
+/** Its ball may be worked on as long as it was not thrown. */
+const mayFreeze = computed(
+  () =>
+    session.may('trials') &&
+    props.trial.shots.length > 0 &&
+    !props.trial.shots.some((shot) => shot.arm === props.arm.arm && !shot.warmUp),
+)
+async function freeze() {
+  if (await notices.attempt(() => trials.freezeArm(props.trial, props.arm))) notices.done(t('trials.refrozen'))
+}
+</script>
+
+<template>
+  <div class="panel">
+    <h3>
+      <span class="letter">{{ letterOf(trial, arm.arm) }}</span> {{ name(trial, arm.arm) }}
+    </h3>
+    <p v-if="!isHidden(trial)" class="small soft">
+      {{ arm.ballName }}, {{ frozen }}<template v-if="arm.bowlerName"> · {{ arm.bowlerName }}</template
+      ><template v-if="arm.lane"> · {{ arm.lane }}</template>
+    </p>
+    <p v-if="untouched" class="soft">{{ t('trials.noneOfArm') }}</p>
+    <template v-else>
+      <p>
+        {{ t('trials.counted', { n: summary.counted })
+        }}<template v-if="summary.setAside > 0">, {{ t('trials.asideCount', { n: summary.setAside }) }}</template
+        ><template v-if="summary.warmUps > 0">, {{ t('trials.warmUps', { n: summary.warmUps }) }}</template>
+      </p>
+      <p>
+        {{
+          summary.meanEntryBoard === null
+            ? t('trials.noEntry')
+            : t('trials.meanEntry', { board: summary.meanEntryBoard.toFixed(1) })
+        }}<template v-if="summary.meanFirstReadFt !== null"
+          >, {{ t('trials.meanFirstRead', { ft: summary.meanFirstReadFt.toFixed(0) }) }}</template
+        ><template v-if="summary.meanFeetBoard !== null"
+          >, {{ t('trials.meanFeet', { board: summary.meanFeetBoard.toFixed(1) }) }}</template
+        >
+      </p>
+      <p>
+        {{ summary.pocket.of === 0 ? t('trials.noPocket') : t('trials.pocket', summary.pocket)
+        }}<template v-if="summary.strikes.of > 0">, {{ t('trials.strikes', summary.strikes) }}</template>
+      </p>
+      <p>{{ t('trials.readCounts', summary.reads) }}</p>
+    </template>
+    <v-btn v-if="mayFreeze" size="small" @click="freeze">{{ t('trials.refreeze') }}</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.letter {
+  display: inline-block;
+  min-width: 1.4em;
+  text-align: center;
+  border: 2px solid var(--ink);
+  border-radius: 3px;
+  font-family: var(--condensed);
+}
+</style>

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
+import LoadState from '../controls/LoadState.vue'
+import LostView from '../shell/LostView.vue'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { usePlainKeys } from '../shell/useShortcuts.ts'
+import ShotEntry from './ShotEntry.vue'
+import { useShotQueue } from './shotQueue.ts'
+import { useTrials } from './store.ts'
+import { useTakeOut } from './useTakeOut.ts'
+
+/** The entry of shots alone, on the whole of a phone. */
+const { t } = useI18n()
+const route = useRoute()
+const trials = useTrials()
+const queue = useShotQueue()
+const session = useSession()
+const notices = useNotices()
+const takeOut = useTakeOut()
+const trialId = computed(() => String(route.params['trialId']))
+const load = () => trials.need(trialId.value, true)
+watch(trialId, load, { immediate: true })
+const trial = computed(() => trials.byId.get(trialId.value))
+const last = computed(() => {
+  const one = trial.value
+  return one && (queue.of(one.id).at(-1)?.shot ?? one.shots.at(-1))
+})
+const text = computed(() => {
+  const shot = last.value
+  if (!shot) return ''
+  const parts = [
+    shot.entryBoard === null ? '' : String(shot.entryBoard),
+    shot.read ? t(`trials.reads.${shot.read}`) : '',
+    shot.leave === null ? '' : shot.leave.length === 0 ? 'X' : [...shot.leave].sort((a, b) => a - b).join('-'),
+  ]
+  return t('trials.lastShot', { what: parts.filter(Boolean).join(' · ') })
+})
+async function undo() {
+  if (trial.value && last.value) await notices.attempt(() => takeOut(trial.value!.id, last.value!.id))
+}
+usePlainKeys((key) => key === 'u' && void undo())
+</script>
+
+<template>
+  <LostView v-if="trials.lost.has(trialId) && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
+  <LoadState v-else :loaded="trial !== undefined" :error="trials.error" @retry="load">
+    <section v-if="trial" class="lane touch">
+      <header>
+        <h1>{{ trial.question }}</h1>
+        <router-link :to="`/trials/${trial.id}`">{{ t('trials.leaveLane') }}</router-link>
+      </header>
+      <ShotEntry v-if="session.may('trials')" :key="trial.id" :trial="trial" />
+      <p v-else class="panel soft">{{ t('trials.needsTechnician') }}</p>
+      <div v-if="last" class="last">
+        <span class="small">{{ text }}</span>
+        <v-btn v-if="session.may('trials')" size="small" variant="text" @click="undo">{{ t('shell.undo') }}</v-btn>
+      </div>
+    </section>
+  </LoadState>
+</template>
+
+<style scoped>
+.lane {
+  max-width: 720px;
+  margin-inline: auto;
+  display: grid;
+  gap: 4px;
+}
+header,
+.last {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: var(--gap-2);
+  min-width: 0;
+}
+h1 {
+  font-size: 1rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  flex: 1;
+}
+</style>
