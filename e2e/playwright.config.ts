@@ -18,6 +18,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // What lies on the device would hide the server's answers; the test of working offline asks for it.
+    serviceWorkers: 'block',
     trace: 'on-first-retry',
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',

@@ -36,7 +36,7 @@ onMounted(start)
 const queue = useShotQueue()
 watch(
   () => session.user?.id,
-  (id) => id !== undefined && void queue.send(),
+  (id) => id !== undefined && void queue.ready().then(() => queue.send()),
 )
 </script>
 

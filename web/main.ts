@@ -15,4 +15,7 @@ import { router } from './router.ts'
 import { vuetify } from './theme/vuetify.ts'
 
 watchForNewerVersion()
+// Only where the page is served over TLS or from this machine: browsers keep nothing for other addresses.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => null)
 createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router).mount('#app')

@@ -1,5 +1,6 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
 
 export default defineConfig({
@@ -8,6 +9,28 @@ export default defineConfig({
     // Spaces between inline elements count, as in plain HTML.
     vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
     vuetify({ autoImport: true }),
+    // The application opens without a network: everything that was built lies on the device; what the server says does not.
+    VitePWA({
+      registerType: 'autoUpdate',
+      injectRegister: null,
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,woff2,svg,png}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/healthz/, /^\/readyz/],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+        cleanupOutdatedCaches: true,
+      },
+      manifest: {
+        name: 'Sleetfall',
+        short_name: 'Sleetfall',
+        description: 'Pro shop bench, arsenal and reaction trials',
+        display: 'standalone',
+        start_url: '/',
+        background_color: '#e9eef1',
+        theme_color: '#33434d',
+        icons: [{ src: '/favicon.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+    }),
   ],
   define: { __VUE_OPTIONS_API__: true, __VUE_I18N_FULL_INSTALL__: false, __VUE_I18N_LEGACY_API__: false },
   build: { outDir: 'dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },

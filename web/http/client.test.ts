@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globa
 import { type Problem, said, wrong } from '@sleetfall/contract'
 import { createPinia, setActivePinia } from 'pinia'
 import { type FakeServer, serveWith } from '../test/inApp.ts'
-import { get, post, put, remove, tryPost } from './client.ts'
+import { get, post, put, remove, trySend } from './client.ts'
 import { useConnection } from './connection.ts'
 import { ApiError, NotSent, errorText } from './problem.ts'
 
@@ -125,10 +125,10 @@ describe('a request', () => {
 describe('one try in the background', () => {
   test('shows no bar: nothing when nobody answered, the body when somebody did, the reason when it was refused', async () => {
     answers('away', { status: 200, body: { id: 't' } }, problem('invalid-input', 422))
-    expect(await tryPost('/trials/t/shots', {}, 'w')).toBeNull()
+    expect(await trySend('POST', '/trials/t/shots', {}, 'w')).toBeNull()
     expect(useConnection().away).toBe(false)
-    expect(await tryPost('/trials/t/shots', {}, 'w')).toEqual({ id: 't' })
-    await expect(tryPost('/trials/t/shots', {}, 'w')).rejects.toBeInstanceOf(ApiError)
+    expect(await trySend('POST', '/trials/t/shots', {}, 'w')).toEqual({ id: 't' })
+    await expect(trySend('POST', '/trials/t/shots', {}, 'w')).rejects.toBeInstanceOf(ApiError)
     expect(server!.asked.map((one) => one.writeId)).toEqual(['w', 'w', 'w'])
   })
 })

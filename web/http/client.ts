@@ -1,6 +1,7 @@
 import { v4 as newId } from 'uuid'
 import type { Problem } from '@sleetfall/contract'
 import { useConnection } from './connection.ts'
+import { forgetAnswers, keepAnswer, keptAnswer } from './device.ts'
 import { ApiError, NotSent } from './problem.ts'
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
@@ -46,14 +47,24 @@ async function request<T>(method: Method, path: string, body?: unknown, id?: str
     const answer = await once(method, path, body, writeId)
     if (answer === null) {
       if (connection.givenUp !== patience) throw new NotSent('Not sent: the server did not answer.')
+      const kept = method === 'GET' ? await keptAnswer(path) : null
+      if (kept) {
+        connection.keptAt = kept.at
+        return kept.body as T
+      }
       connection.away = true
       await sleep(waits[Math.min(attempt, waits.length - 1)]!)
       if (connection.givenUp !== patience) throw new NotSent('Not sent: the server did not answer.')
       continue
     }
     connection.away = false
-    if (answer.ok) return answer.body as T
+    connection.keptAt = null
+    if (answer.ok) {
+      if (method === 'GET') void keepAnswer(path, answer.body)
+      return answer.body as T
+    }
     const problem = answer.body as Problem
+    if (method === 'GET') void forgetAnswers(path)
     if (problem.code === 'not-signed-in' && path !== '/session') {
       await connection.untilSignedIn()
       continue
@@ -66,8 +77,13 @@ async function request<T>(method: Method, path: string, body?: unknown, id?: str
  * One try in the background, without the bar that tells of waiting: null when the server did not answer. Whoever asks keeps what
  * was to be sent, and its id.
  */
-export async function tryPost<T>(path: string, body: unknown, id: string): Promise<T | null> {
-  const answer = await once('POST', path, body, id)
+export async function trySend<T>(
+  method: Exclude<Method, 'GET'>,
+  path: string,
+  body: unknown,
+  id: string,
+): Promise<T | null> {
+  const answer = await once(method, path, body, id)
   if (answer === null) return null
   if (answer.ok) return answer.body as T
   throw new ApiError(answer.body as Problem)

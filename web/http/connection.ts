@@ -6,6 +6,8 @@ export const useConnection = defineStore('connection', () => {
   const away = ref(false)
   const signedOut = ref(false)
   const givenUp = ref(0)
+  /** When what is on the screen was said, where the server does not answer and the device had it; null when it answers. */
+  const keptAt = ref<number | null>(null)
   const waitingForSignIn: (() => void)[] = []
 
   function untilSignedIn(): Promise<void> {
@@ -20,5 +22,5 @@ export const useConnection = defineStore('connection', () => {
     givenUp.value += 1
     away.value = false
   }
-  return { away, signedOut, givenUp, untilSignedIn, signedInAgain, giveUp }
+  return { away, keptAt, signedOut, givenUp, untilSignedIn, signedInAgain, giveUp }
 })

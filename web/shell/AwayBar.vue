@@ -1,17 +1,27 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
+import { timeText } from '../controls/days.ts'
 import { useConnection } from '../http/connection.ts'
 import { newerVersion } from './newerVersion.ts'
 
 const { t } = useI18n()
 const connection = useConnection()
+const route = useRoute()
+/** What stands on the screen is what the device kept. */
+const kept = computed(() => (connection.keptAt === null ? '' : timeText(new Date(connection.keptAt).toISOString())))
 const reload = () => location.reload()
 </script>
 
 <template>
-  <div v-if="connection.away" class="away" role="alert">
+  <!-- At the lane shots are kept and the entry says so; nothing is waited for. -->
+  <div v-if="connection.away && !route.meta['alone']" class="away" role="alert">
     <span>{{ t('shell.away') }}</span>
     <v-btn size="small" @click="connection.giveUp()">{{ t('shell.stopWaiting') }}</v-btn>
+  </div>
+  <div v-else-if="kept && !route.meta['alone']" class="away quiet" role="status">
+    <span>{{ t('shell.keptAt', { at: kept }) }}</span>
   </div>
   <div v-else-if="newerVersion" class="away" role="alert">
     <span>{{ t('shell.newer') }}</span>
@@ -33,5 +43,8 @@ const reload = () => location.reload()
   background: var(--panel);
   color: var(--ink);
   border-bottom: 4px double var(--bad);
+}
+.quiet {
+  border-bottom: 1px solid var(--line-strong);
 }
 </style>

@@ -84,6 +84,8 @@ export default {
   },
   user: { signedInAs: '{name}, {role}' },
   roles: { owner: 'owner', technician: 'technician', counter: 'counter' },
+  keptAt:
+    'No network: you see what this device kept at {at}. Shots that you enter wait here and are sent when it is back.',
   away: 'The server is not answering. Trying again … nothing you typed is lost.',
   stopWaiting: 'Stop waiting',
   newer: 'The shop runs a newer version of this page. Load it again to go on; finish what you are typing first.',

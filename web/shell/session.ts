@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { get, post, put, remove } from '../http/client.ts'
 import { useConnection } from '../http/connection.ts'
+import { forgetAnswers } from '../http/device.ts'
 import { ApiError } from '../http/problem.ts'
 
 /** Who is signed in, and how they like to see things. */
@@ -32,6 +33,7 @@ export const useSession = defineStore('session', () => {
   }
   async function signOut(): Promise<void> {
     await remove('/session')
+    await forgetAnswers()
     // A full load forgets every record that was on the screen.
     location.assign('/')
   }

@@ -23,11 +23,9 @@ const takeOut = useTakeOut()
 const trialId = computed(() => String(route.params['trialId']))
 const load = () => trials.need(trialId.value, true)
 watch(trialId, load, { immediate: true })
-const trial = computed(() => trials.byId.get(trialId.value))
-const last = computed(() => {
-  const one = trial.value
-  return one && (queue.of(one.id).at(-1)?.shot ?? one.shots.at(-1))
-})
+const stored = computed(() => trials.byId.get(trialId.value))
+const trial = computed(() => stored.value && queue.applied(stored.value))
+const last = computed(() => trial.value?.shots.at(-1))
 const text = computed(() => {
   const shot = last.value
   if (!shot) return ''
@@ -38,6 +36,7 @@ const text = computed(() => {
   ]
   return t('trials.lastShot', { what: parts.filter(Boolean).join(' · ') })
 })
+void queue.ready()
 async function undo() {
   if (trial.value && last.value) await notices.attempt(() => takeOut(trial.value!.id, last.value!.id))
 }
@@ -46,7 +45,7 @@ usePlainKeys((key) => key === 'u' && void undo())
 
 <template>
   <LostView v-if="trials.lost.has(trialId) && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
-  <LoadState v-else :loaded="trial !== undefined" :error="trials.error" @retry="load">
+  <LoadState v-else :loaded="trial !== undefined && queue.loaded" :error="trials.error" @retry="load">
     <section v-if="trial" class="lane touch">
       <header>
         <h1>{{ trial.question }}</h1>

@@ -119,6 +119,7 @@ const reasons = computed(() =>
       <v-btn @click="repeat">{{ t('trials.again') }}</v-btn>
       <v-btn class="next-action record" @click="record">{{ t('trials.record') }}</v-btn>
     </div>
+    <p v-if="queue.unkept" class="bad small" role="alert">{{ t('trials.unkept') }}</p>
     <p v-if="queue.of(trial.id).length > 0" role="status" class="small">
       ◇
       {{

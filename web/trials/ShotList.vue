@@ -1,20 +1,16 @@
 <script setup lang="ts">
 import type { StoredShot, Trial, TrialShotInput } from '@sleetfall/contract'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
-import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import ShotCorrection from './ShotCorrection.vue'
 import { useShotQueue } from './shotQueue.ts'
-import { useTrials } from './store.ts'
 import { useArmText } from './useArmText.ts'
 
 /** Every shot thrown, newest first; those set aside stay, greyed, with their reason. */
 const props = defineProps<{ trial: Trial }>()
 const { t, tm, rt } = useI18n()
-const trials = useTrials()
-const notices = useNotices()
 const queue = useShotQueue()
 const session = useSession()
 const { lettered } = useArmText()
@@ -30,19 +26,22 @@ function seen({ read, shape, execution, flags }: TrialShotInput): string {
 }
 const correcting = ref<StoredShot | null>(null)
 const before = (id: string) => props.trial.shotsBefore.filter((one) => one.shotId === id && one.what === 'corrected')
+/** What waits on this device, and what the server did not take. */
+const waits = computed(() => new Set(queue.ofTrial(props.trial.id).map(({ shotId }) => shotId)))
+const refused = computed(() => queue.ofTrial(props.trial.id).filter((one) => one.refused !== null))
 const asking = ref<StoredShot | null>(null)
 const other = ref('')
 const reasons = (tm('trials.reasons') as string[]).map((reason) => rt(reason))
 
-async function setAside(shot: StoredShot, reason: string | null) {
+function setAside(shot: StoredShot, reason: string | null) {
   asking.value = null
   other.value = ''
-  await notices.attempt(() => trials.setAside(props.trial.id, shot, reason))
+  queue.setAside(props.trial.id, shot.id, reason)
 }
 </script>
 
 <template>
-  <table v-if="trial.shots.length > 0 || queue.of(trial.id).length > 0" class="list">
+  <table v-if="trial.shots.length > 0 || refused.length > 0" class="list">
     <thead>
       <tr>
         <th scope="col" class="number">{{ t('trials.n') }}</th>
@@ -56,25 +55,24 @@ async function setAside(shot: StoredShot, reason: string | null) {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="{ shot, refused } in queue.of(trial.id).toReversed()" :key="shot.id" class="waiting">
-        <td class="number">…</td>
-        <td>
-          {{ lettered(trial, shot.arm) }}<span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span>
+      <tr v-for="one in refused" :key="one.writeId" class="waiting">
+        <td class="number">▲</td>
+        <td colspan="6">
+          {{
+            one.kind === 'shot'
+              ? `${lettered(trial, one.shot.arm)}: ${one.shot.entryBoard ?? seen(one.shot)}`
+              : t(`trials.changes.${one.kind}`)
+          }}
         </td>
-        <td class="number">{{ shot.targetBoard ?? '–' }}</td>
-        <td class="number">{{ shot.feetBoard ?? '–' }}</td>
-        <td>{{ seen(shot) }}</td>
-        <td class="number">{{ shot.entryBoard ?? '–' }}</td>
-        <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
         <td class="small">
-          {{ refused ? t('trials.refused', { why: refused }) : t('trials.onDevice') }}
-          <v-btn v-if="refused" size="small" variant="text" @click="queue.drop(shot.id)">{{ t('trials.drop') }}</v-btn>
+          {{ t('trials.refused', { why: one.refused }) }}
+          <v-btn size="small" variant="text" @click="queue.drop(one.writeId)">{{ t('trials.drop') }}</v-btn>
         </td>
       </tr>
       <tr
         v-for="shot in [...trial.shots].reverse()"
         :key="shot.id"
-        :class="{ aside: shot.setAsideReason || shot.warmUp }"
+        :class="{ aside: shot.setAsideReason || shot.warmUp, waiting: waits.has(shot.id) }"
       >
         <td class="number">{{ shot.sequence }}</td>
         <td>
@@ -86,6 +84,7 @@ async function setAside(shot: StoredShot, reason: string | null) {
         <td class="number">{{ shot.entryBoard ?? '–' }}</td>
         <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
         <td>
+          <span v-if="waits.has(shot.id)" class="small">{{ t('trials.onDevice') }}</span>
           <template v-if="shot.setAsideReason">
             <span class="small">{{ t('trials.asideFor', { reason: shot.setAsideReason }) }}</span>
             <v-btn
@@ -100,7 +99,7 @@ async function setAside(shot: StoredShot, reason: string | null) {
             t('trials.was', { entry: one.was.entryBoard ?? '–', read: one.was.read ?? '–', by: one.by ?? '' })
           }}</span>
           <v-btn
-            v-if="session.may('trials')"
+            v-if="session.may('trials') && !waits.has(shot.id)"
             size="small"
             variant="text"
             :aria-label="t('trials.correct', { n: shot.sequence })"

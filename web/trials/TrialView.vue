@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import { dayText } from '../controls/days.ts'
+import { useConnection } from '../http/connection.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -32,12 +33,21 @@ const notices = useNotices()
 const trialId = computed(() => String(route.params['trialId']))
 const load = () => trials.need(trialId.value, true)
 watch(trialId, load, { immediate: true })
-const trial = computed(() => trials.byId.get(trialId.value))
+// What the device had may be old: once the server answers again it is asked anew.
+const connection = useConnection()
+watch(
+  () => connection.keptAt === null,
+  (answers) => answers && void load(),
+)
+const queue = useShotQueue()
+void queue.ready()
+const stored = computed(() => trials.byId.get(trialId.value))
+/** With what waits on the device: the result speaks of every shot that was typed. */
+const trial = computed(() => stored.value && queue.applied(stored.value))
 const result = computed(() => trial.value && resultOf(trial.value))
 const session = useSession()
 const router = useRouter()
 const form = ref<'edit' | 'mend' | null>(null)
-const queue = useShotQueue()
 const takeOut = useTakeOut()
 function gone({ id, question }: Trial) {
   notices.done(t('controls.mend.gone', { name: question }))
@@ -46,14 +56,14 @@ function gone({ id, question }: Trial) {
 /** Undo takes the last shot out, whether it was sent yet or waits. */
 usePlainKeys((key) => {
   if (key !== 'u' || !trial.value || !session.may('trials')) return
-  const last = queue.of(trial.value.id).at(-1)?.shot ?? trial.value.shots.at(-1)
+  const last = trial.value.shots.at(-1)
   if (last) void notices.attempt(() => takeOut(trial.value!.id, last.id))
 })
 </script>
 
 <template>
   <LostView v-if="trials.lost.has(trialId) && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
-  <LoadState v-else :loaded="trial !== undefined" :error="trials.error" @retry="load">
+  <LoadState v-else :loaded="trial !== undefined && queue.loaded" :error="trials.error" @retry="load">
     <section v-if="trial && result" class="trial touch">
       <header class="stack">
         <div class="spread">

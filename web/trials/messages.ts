@@ -189,6 +189,8 @@ export default {
     'No answer. {n} shots are kept on this device and sent once it is back. | No answer. {n} shot is kept on this device and sent once it is back. | No answer. {n} shots are kept on this device and sent once it is back.',
   onDevice: 'on this device, not sent yet',
   refused: 'not taken: {why}',
+  changes: { shot: 'A shot', aside: 'Setting a shot aside', remove: 'Taking a shot out' },
+  unkept: 'This device keeps nothing (a private window?): stay on this page until the shots are sent.',
   drop: 'Drop it',
   takenOut: 'The shot is taken out',
   takeOut: 'It was never thrown: take it out',

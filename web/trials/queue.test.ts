@@ -1,9 +1,11 @@
+import 'fake-indexeddb/auto'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { type Trial, type TrialShotInput, shotSchema, wrong } from '@sleetfall/contract'
 import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
+import type { device as Device } from '../http/device.ts'
 import type { useShotQueue } from './shotQueue.ts'
 import type { useTrials } from './store.ts'
 
@@ -17,6 +19,7 @@ class Page extends EventTarget {
   }
 }
 const page = new Page()
+let kept: typeof Device
 let queues: { readonly useShotQueue: typeof useShotQueue }
 let stores: { readonly useTrials: typeof useTrials }
 let pinias: Pick<typeof Pinias, 'createPinia' | 'disposePinia' | 'setActivePinia'>
@@ -26,6 +29,7 @@ beforeAll(async () => {
   pinias = await import('pinia')
   queues = await import('./shotQueue.ts')
   stores = await import('./store.ts')
+  kept = (await import('../http/device.ts')).device
 })
 afterAll(() => {
   for (const name of ['window', 'document', 'localStorage', 'Storage']) Reflect.deleteProperty(globalThis, name)
@@ -47,7 +51,7 @@ const shot = (change: Partial<TrialShotInput> = {}): TrialShotInput => ({
 /** A server that keeps shots as ours does: a repeated one is the same shot. */
 function lane() {
   const taken: TrialShotInput[] = []
-  const state = { mode: 'up' as 'up' | 'away' | 'cut' | 'refuses' | 'signed-out' }
+  const state = { mode: 'up' as 'up' | 'away' | 'cut' | 'refuses' | 'signed-out' | 'gone' | 'conflict' }
   const server = serveWith((method, path) => {
     if (state.mode === 'away') return 'away'
     if (state.mode === 'signed-out')
@@ -62,6 +66,9 @@ function lane() {
           fields: [{ path: 'entryBoard', said: wrong('entryBoard', 'range', { min: -2, max: 41 }) }],
         },
       }
+    if (state.mode === 'gone') return { status: 404, body: { code: 'not-found', detail: 'no', status: 404 } }
+    if (state.mode === 'conflict' && method !== 'GET')
+      return { status: 409, body: { code: 'version-conflict', detail: 'changed meanwhile', status: 409 } }
     const sent = server.asked.at(-1)!.body as TrialShotInput
     if (method === 'POST' && path.endsWith('/shots') && !taken.some((one) => one.id === sent.id)) taken.push(sent)
     if (state.mode === 'cut') return 'cut'
@@ -76,21 +83,36 @@ function openPage(): void {
   if (pinia) pinias.disposePinia(pinia)
   pinias.setActivePinia((pinia = pinias.createPinia()))
 }
-beforeEach(() => {
-  jest.useFakeTimers()
+/** The queue of the page, with what the device kept. */
+async function opened() {
+  const queue = queues.useShotQueue()
+  await queue.ready()
+  return queue
+}
+beforeEach(async () => {
+  // What the database stand-in runs on goes on.
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] })
   page.kept.clear()
+  await kept.writes.clear()
   openPage()
   now = lane()
 })
-afterEach(() => {
+afterEach(async () => {
+  await queues.useShotQueue().settled()
   now.server.restore()
   jest.useRealTimers()
 })
-const rest = (ms = 50) => jest.advanceTimersByTimeAsync(ms)
+/** Time passes, and what is written to the device meanwhile is written. */
+async function rest(ms = 50) {
+  for (let i = 0; i < 5; i += 1) {
+    await jest.advanceTimersByTimeAsync(ms / 5)
+    await queues.useShotQueue().settled()
+  }
+}
 
 describe('shots typed at the lane', () => {
   test('go out in their order, and what the server then has is shown', async () => {
-    const queue = queues.useShotQueue()
+    const queue = await opened()
     const shots = [shot(), shot({ arm: 2 }), shot()]
     for (const one of shots) queue.add(trialId, one)
     await rest()
@@ -101,7 +123,7 @@ describe('shots typed at the lane', () => {
 
   test('wait on the device while nobody answers, also over a reload, and are sent once it is back', async () => {
     now.state.mode = 'away'
-    const queue = queues.useShotQueue()
+    const queue = await opened()
     const shots = [shot(), shot()]
     for (const one of shots) queue.add(trialId, one)
     await rest()
@@ -109,8 +131,8 @@ describe('shots typed at the lane', () => {
     await rest(20)
     // The page is loaded again: another store, the same device.
     openPage()
-    const again = queues.useShotQueue()
-    expect(again.of(trialId).map((one) => one.shot.id)).toEqual(shots.map((one) => one.id))
+    const again = await opened()
+    expect(again.of(trialId).map((one) => one.shotId)).toEqual(shots.map((one) => one.id))
     now.state.mode = 'up'
     page.dispatchEvent(new Event('online'))
     await rest()
@@ -120,7 +142,7 @@ describe('shots typed at the lane', () => {
 
   test('are tried again by themselves every few seconds', async () => {
     now.state.mode = 'away'
-    const queue = queues.useShotQueue()
+    const queue = await opened()
     queue.add(trialId, shot())
     await rest()
     const before = now.server.asked.length
@@ -133,7 +155,7 @@ describe('shots typed at the lane', () => {
 
   test('whose answer broke off are asked again under the same id and stay one', async () => {
     now.state.mode = 'cut'
-    const queue = queues.useShotQueue()
+    const queue = await opened()
     queue.add(trialId, shot())
     await rest()
     expect([now.taken.length, queue.waiting.length]).toEqual([1, 1])
@@ -144,7 +166,7 @@ describe('shots typed at the lane', () => {
   })
 
   test('one that is refused says why and does not hold up those behind it', async () => {
-    const queue = queues.useShotQueue()
+    const queue = await opened()
     now.state.mode = 'refuses'
     queue.add(trialId, shot({ entryBoard: 99 }))
     await rest()
@@ -154,32 +176,93 @@ describe('shots typed at the lane', () => {
     queue.add(trialId, shot())
     await rest()
     expect(now.taken).toHaveLength(1)
-    expect(await queue.drop(queue.waiting[0]!.shot.id)).toBe(true)
+    queue.drop(queue.waiting[0]!.writeId)
     expect(queue.waiting).toEqual([])
   })
 
-  test('one that is taken out while it is on its way is waited for: the server has it then, and it has to go there too', async () => {
-    const queue = queues.useShotQueue()
+  test('one that is taken out while it is on its way, or that nobody answered for, is taken out at the server too', async () => {
+    const queue = await opened()
     const one = shot()
     queue.add(trialId, one)
-    const dropped = queue.drop(one.id)
+    await queue.takeOut(trialId, one.id)
     await rest()
-    expect(await dropped).toBe(false)
-    expect(now.taken.map(({ id }) => id)).toEqual([one.id])
-    // Nobody answers: it never left, and is gone from the device for good.
+    expect(now.server.asked.map(({ method, path }) => `${method} ${path.replace(/.*trials/, '')}`)).toEqual([
+      `POST /${trialId}/shots`,
+      `DELETE /${trialId}/shots/${one.id}`,
+    ])
+    expect(queue.waiting).toEqual([])
+    // Nobody answered: the server may have it, and that it has not is no trouble.
     now.state.mode = 'away'
     const other = shot()
     queue.add(trialId, other)
     await rest()
-    expect(await queue.drop(other.id)).toBe(true)
+    await queue.takeOut(trialId, other.id)
+    now.state.mode = 'gone'
+    await rest(10_000)
+    expect([now.taken.map(({ id }) => id), queue.waiting]).toEqual([[one.id], []])
+  })
+
+  test('one that was never sent leaves the device and was never anywhere', async () => {
+    now.state.mode = 'away'
+    const queue = await opened()
+    const [first, second] = [shot(), shot()]
+    queue.add(trialId, first)
+    queue.add(trialId, second)
+    await rest()
+    await queue.takeOut(trialId, second.id)
+    expect(queue.waiting.map(({ shotId }) => shotId)).toEqual([first.id])
+  })
+
+  test('set aside before they were sent: in that order, with the version that the server will have given', async () => {
+    now.state.mode = 'away'
+    const queue = await opened()
+    const one = shot()
+    queue.add(trialId, one)
+    queue.setAside(trialId, one.id, 'slipped')
+    const trial = { id: trialId, shots: [] } as unknown as Trial
+    expect(queue.applied(trial).shots).toMatchObject([{ id: one.id, sequence: 1, setAsideReason: 'slipped' }])
+    // Done twice it is the same.
+    expect(queue.applied(queue.applied(trial)).shots).toHaveLength(1)
+    await rest()
+    openPage()
+    const again = await opened()
     now.state.mode = 'up'
     await rest(10_000)
-    expect(now.taken).toHaveLength(1)
+    expect(
+      now.server.asked.slice(-2).map(({ method, body }) => [method, (body as { version?: number }).version]),
+    ).toEqual([
+      ['POST', undefined],
+      ['PUT', 1],
+    ])
+    expect(again.waiting).toEqual([])
+  })
+
+  test('what somebody else changed meanwhile is shown as refused, never dropped by itself', async () => {
+    const queue = await opened()
+    now.state.mode = 'conflict'
+    queue.setAside(trialId, randomUUID(), 'slipped')
+    await rest(10_000)
+    expect(queue.waiting.map(({ kind, refused }) => [kind, refused])).toEqual([
+      ['aside', expect.stringContaining('changed')],
+    ])
+  })
+
+  test('shots that an earlier version left on the device are sent with the arm that their side was', async () => {
+    const { arm: _arm, ...old } = shot()
+    const former = [
+      { trialId, writeId: randomUUID(), refused: null, shot: { ...old, side: 'variant' } },
+      { trialId, writeId: randomUUID(), refused: null, shot: { ...old, id: randomUUID(), side: 'control' } },
+    ]
+    page.kept.set('sleetfall.shots.waiting', JSON.stringify(former))
+    await opened()
+    await rest()
+    expect(now.taken.map(({ arm }) => arm)).toEqual([2, 1])
+    expect(page.kept.has('sleetfall.shots.waiting')).toBe(false)
   })
 
   test('wait without a word while the session has ended', async () => {
     now.state.mode = 'signed-out'
-    const queue = queues.useShotQueue()
+    const queue = await opened()
     queue.add(trialId, shot())
     await rest()
     expect(queue.waiting.map((one) => one.refused)).toEqual([null])
@@ -188,16 +271,21 @@ describe('shots typed at the lane', () => {
     expect(queue.waiting).toEqual([])
   })
 
-  test('closing the page asks first as long as one is not sent', async () => {
-    const queue = queues.useShotQueue()
+  test('closing the page asks only where the device keeps nothing', async () => {
+    const queue = await opened()
     const leaving = () => {
       const event = new Event('beforeunload', { cancelable: true })
       page.dispatchEvent(event)
       return event.defaultPrevented
     }
-    expect(leaving()).toBe(false)
     now.state.mode = 'away'
     queue.add(trialId, shot())
-    expect(leaving()).toBe(true)
+    await rest()
+    expect([queue.unkept, leaving()]).toEqual([false, false])
+    const put = jest.spyOn(kept.writes, 'put').mockRejectedValue(new Error('quota') as never)
+    queue.add(trialId, shot())
+    await rest()
+    put.mockRestore()
+    expect([queue.unkept, leaving()]).toEqual([true, true])
   })
 })

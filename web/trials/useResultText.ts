@@ -16,9 +16,9 @@ import { useI18n } from 'vue-i18n'
 import { useArmText } from './useArmText.ts'
 
 export const resultOf = (trial: Trial): TrialResult => trialResult(trial, trial.shots)
-/** What a trial's design needs to know of what was thrown, shots that wait on the device with it. */
-export const orderOf = (trial: Trial, waiting: Trial['shots'] = []) => ({
-  thrown: [...trial.shots.filter(counts), ...waiting.filter(counts)],
+/** What a trial's design needs to know of what was thrown. */
+export const orderOf = (trial: Trial) => ({
+  thrown: trial.shots.filter(counts),
   arms: designArms(trial.arms),
   seed: seedOf(trial.id),
   line:

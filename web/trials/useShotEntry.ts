@@ -1,4 +1,4 @@
-import { type Trial, type TrialShotInput, check, shotSchema } from '@sleetfall/contract'
+import { type Trial, check, shotSchema } from '@sleetfall/contract'
 import { type Read, counts, designs, limits, sameThing as sameThingOf } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
@@ -26,11 +26,9 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   const queue = useShotQueue()
   const takeOut = useTakeOut()
   const notices = useNotices()
-  /** The shots of the trial with those that wait on the device behind them. */
-  const all = computed<readonly TrialShotInput[]>(() => [
-    ...trial().shots,
-    ...queue.of(trial().id).map(({ shot }) => shot),
-  ])
+  /** The trial with what waits on the device. */
+  const now = computed(() => queue.applied(trial()))
+  const all = computed(() => now.value.shots)
   const last = computed(() => all.value.at(-1))
   const form = useForm(shotSchema, {
     ...seenOf(),
@@ -49,12 +47,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   const isSame = (number: number) => sameThingOf(trial().design, trial().arms, number) !== null
   const sameThing = computed(() => isSame(arm.value))
   /** What the order of the trial has next, shots that wait on the device counted; null where it asks for nothing. */
-  const inOrder = computed(() => {
-    const waiting = queue
-      .of(trial().id)
-      .map(({ shot }) => ({ ...shot, setAsideReason: null }) as Trial['shots'][number])
-    return designs[trial().design].next(orderOf(trial(), waiting))
-  })
+  const inOrder = computed(() => designs[trial().design].next(orderOf(now.value)))
   /** The arm that comes next and has its surface still to get. */
   const toMake = computed(() => {
     const next = inOrder.value
@@ -160,8 +153,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     else return
     event.preventDefault()
   }
-  const countedOf = (number: number) =>
-    all.value.filter((shot) => shot.arm === number && counts({ setAsideReason: null, ...shot })).length
+  const countedOf = (number: number) => all.value.filter((shot) => shot.arm === number && counts(shot)).length
   return {
     ...{ form, nothing, arm, meant, asked, sameThing, inOrder, toMake, over, moved, last, queue, all },
     ...{ record, repeat, aim, toggle, toggleFlag, onKey, countedOf, takeOut },

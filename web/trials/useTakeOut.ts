@@ -12,11 +12,10 @@ export function useTakeOut() {
   const queue = useShotQueue()
   const notices = useNotices()
   return async (trialId: string, shotId: string): Promise<void> => {
-    const waiting = queue.of(trialId).find((one) => one.shot.id === shotId)
-    const stored = trials.byId.get(trialId)?.shots.find((one) => one.id === shotId)
-    const shot = waiting?.shot ?? stored
+    const stored = trials.byId.get(trialId)
+    const shot = stored && queue.applied(stored).shots.find((one) => one.id === shotId)
     if (!shot) return
-    if (!waiting || !(await queue.drop(shotId))) await trials.removeShot(trialId, shotId)
+    await queue.takeOut(trialId, shotId)
     // What the server adds is not sent back to it: the schema keeps what a shot may say.
     const again = check(shotSchema, { ...shot, id: newId() })
     notices.done(t('trials.takenOut'), async () => {
