@@ -268,3 +268,67 @@ describe('flare and practice', () => {
     expect(run('practice', { cells: [{ style: 'odd', condition: 'dry' }] })).toMatchObject({ ok: false })
   })
 })
+
+const answered = (command: string, input: unknown): unknown => {
+  const result = runCommand(commands[command]!, JSON.stringify(input))
+  return result.ok ? JSON.parse(result.output) : result.problems.join(' ')
+}
+describe('diagnose', () => {
+  const ask = (input: unknown) =>
+    answered('diagnose', input) as {
+      causes: { cause: string; probability: number }[]
+      next: { test: string; minutes: number; informationBits: number }[]
+    }
+  test('ranks causes that add up to one, proposes tests by bits a minute, and reads leaves for the hand', () => {
+    const { causes, next } = ask({ signs: ['late', 'light'], done: [{ test: 'wipe', outcome: 'same' }] })
+    expect(causes.reduce((sum, one) => sum + one.probability, 0)).toBeCloseTo(1, 9)
+    const worth = next.map((one) => one.informationBits / one.minutes)
+    expect(worth).toEqual([...worth].sort((a, b) => b - a))
+    const light = {
+      leaves: [
+        [2, 8, 10],
+        [2, 8],
+        [5, 7],
+      ],
+    }
+    const mirrored = {
+      hand: 'left',
+      leaves: [
+        [3, 7, 9],
+        [3, 9],
+        [5, 10],
+      ],
+    }
+    expect(ask(mirrored)).toEqual(ask(light))
+  })
+  test('refuses a sign and an outcome that there is not, by name', () => {
+    const refused = answered('diagnose', { signs: ['glitter'], done: [{ test: 'scan', outcome: 'better' }] })
+    expect(refused).toMatch(/signs\[0\]/)
+    expect(refused).toMatch(/done\[0\]/)
+  })
+})
+
+test('compare tells combinations by factor, and what an order cannot tell', () => {
+  const arms = ['solid box', 'solid 2000', 'pearl box', 'pearl 2000']
+  const levels = [
+    ['solid', 'box'],
+    ['solid', '2000'],
+    ['pearl', 'box'],
+    ['pearl', '2000'],
+  ]
+  const at = [17, 18, 15, 19]
+  const shots = [0, 2, 2, 0, 0, 2, 1, 3, 3, 1, 1, 3].map((arm, i) => ({
+    ...{ variant: arms[arm], value: at[arm]! + (i % 3) / 2 - 0.5, sequence: i + 1 },
+  }))
+  const input = { measure: 'entryBoard', prior: 'default', design: 'factorial', arms, levels, shots }
+  const answer = answered('compare', input) as {
+    cannotTell: string[]
+    crossed: { name: string; mean: number }[]
+    pairs: unknown[]
+  }
+  expect(answer.cannotTell).toContain('stage-drift')
+  const of = (name: string) => answer.crossed.find((one) => one.name === name)!
+  expect(of('pearl×2000').mean).toBeCloseTo(3, 0)
+  expect(answer.pairs).toHaveLength(6)
+  expect(answered('compare', { ...input, levels: levels.slice(1) })).toMatch(/levels/)
+})

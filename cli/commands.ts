@@ -4,6 +4,7 @@ import {
   type FieldProblem,
   check as checkSchema,
   compareSchema,
+  diagnoseSchema,
   flareSchema,
   filmSchema,
   layoutInputSchema,
@@ -20,6 +21,10 @@ import {
   clearanceIn,
   type ComparedShot,
   compareVariants,
+  crossedContrasts,
+  designs,
+  diagnose,
+  signsOf,
   type Drilled,
   type Drilling,
   drilledBall,
@@ -76,13 +81,39 @@ const leastSquares = (shots: readonly ComparedShot[]) => ({
 function compare(input: unknown): Checked<unknown> {
   const checked = check(compareSchema, input)
   if (!checked.ok) return checked
-  const { measure, prior, arms, matters } = checked.value
+  const { measure, prior, arms, matters, design, levels } = checked.value
   const place = (variant: string) => arms?.indexOf(variant) ?? 0
   const shots = [...checked.value.shots].sort((a, b) => place(a.variant) - place(b.variant))
-  return {
-    ok: true,
-    value: prior === 'none' ? leastSquares(shots) : judge(shots, { measure, matters }),
-  }
+  const orders = design === undefined ? {} : { design, cannotTell: designs[design].cannotTell }
+  if (prior === 'none') return { ok: true, value: { ...leastSquares(shots), ...orders } }
+  const crossed = crossedContrasts((levels ?? []).map((of, i) => ({ arm: i + 1, levels: of })))
+  const named = crossed.map(({ effect, contrast }) => ({
+    effect,
+    weights: Object.fromEntries(Object.entries(contrast.weights).map(([arm, by]) => [arms![Number(arm) - 1]!, by])),
+  }))
+  const contrasts = named.map(({ effect, weights }) => ({ name: effect.name, weights }))
+  const { contrasts: told, ...judged } = judge(shots, { measure, matters, contrasts })
+  const effects = named.map(({ effect }, i) => ({ ...effect, ...told[i] }))
+  return { ok: true, value: { ...judged, ...orders, ...(levels ? { crossed: effects } : {}) } }
+}
+
+/** Causes for what was seen, ranked, and what to try next. */
+function diagnosis(input: unknown): Checked<unknown> {
+  const checked = check(diagnoseSchema, input)
+  if (!checked.ok) return checked
+  const { hand, style, pattern, ball, signs, absent, leaves, done } = checked.value
+  const shot = { flags: [], read: null, execution: null, targetBoard: null, entryBoard: null }
+  const read = signsOf(
+    leaves.map((leave) => ({ ...shot, leave })),
+    hand,
+  )
+  const { cover, polished, oilShare, surface, gamesSinceCleaning } = ball
+  const facts = {
+    ...{ ...pattern, oilShare, surface, polished, gamesSinceCleaning, style },
+    cover: cover === null ? null : cover === 'polyester' ? 'plastic' : cover === 'urethane' ? 'urethane' : 'reactive',
+  } as const
+  const { causes, next, doubtBits } = diagnose({ facts, signs: [...new Set([...signs, ...read])], absent, done })
+  return { ok: true, value: { causes, next, doubtBits } }
 }
 
 /** Friction as core takes it: a film in use is worked out from the shots before. */
@@ -260,4 +291,5 @@ export const commands: Readonly<Record<string, Command>> = {
   drill,
   wear,
   practice,
+  diagnose: diagnosis,
 }

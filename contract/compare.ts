@@ -1,4 +1,4 @@
-import { blockNames } from '@sleetfall/core'
+import { blockNames, designNames } from '@sleetfall/core'
 import * as yup from 'yup'
 import { needed, oneOf, ranged, requiredText, text } from './fields.ts'
 import { type FieldName, wrong } from './said.ts'
@@ -27,6 +27,21 @@ export const compareSchema = yup.object({
         !arms || !Array.isArray(shots) || shots.every((shot) => arms.includes((shot as { variant: string })?.variant))
       )
     }),
+  /** How the shots were ordered; answered with what that order cannot tell. */
+  design: yup
+    .mixed<(typeof designNames)[number]>()
+    .oneOf([...designNames], wrong('design', 'oneOf', { values: designNames.join(', ') })),
+  /** Level of each factor, an arm each in the order of `arms`: answered with main effects and interactions. */
+  levels: yup
+    .array(yup.array(requiredText('level', 80)).min(1).max(2).required())
+    .max(12)
+    .default(undefined)
+    .optional()
+    .test(
+      'eachArm',
+      wrong('level', 'anArmEach'),
+      (levels, { parent }) => !levels || levels.length === ((parent as { arms?: unknown[] }).arms ?? []).length,
+    ),
   /** A difference worth acting on, in the measure's unit. */
   matters: ranged('matters', 0.01, 1000),
   shots: yup

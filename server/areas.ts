@@ -2,6 +2,7 @@ import { balls } from './balls/area.ts'
 import { bench } from './bench/area.ts'
 import { coverage } from './coverage/area.ts'
 import { customers } from './customers/area.ts'
+import { diagnosis } from './diagnosis/area.ts'
 import { equipment } from './equipment/area.ts'
 import { events } from './events/area.ts'
 import { fitting } from './fitting/area.ts'
@@ -33,6 +34,7 @@ const own: readonly Area[] = [
   bench,
   events,
   trials,
+  diagnosis,
   coverage,
   surface,
   supplies,

@@ -12,6 +12,7 @@ import shell from './shell/messages.ts'
 import shop from './shop/messages.ts'
 import supplies from './supplies/messages.ts'
 import surface from './surface/messages.ts'
+import diagnosis from './diagnosis/messages.ts'
 import trials from './trials/messages.ts'
 import upkeep from './upkeep/messages.ts'
 
@@ -32,5 +33,6 @@ export const catalogue = {
   supplies,
   surface,
   trials,
+  diagnosis,
   upkeep,
 }

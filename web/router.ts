@@ -63,6 +63,18 @@ export const router = createRouter({
       component: () => import('./trials/TrialView.vue'),
       meta: { area: 'trials' },
     },
+    {
+      path: '/diagnosis',
+      name: 'diagnoses',
+      component: () => import('./diagnosis/DiagnosesView.vue'),
+      meta: { area: 'trials' },
+    },
+    {
+      path: '/diagnosis/:diagnosisId',
+      name: 'diagnosis',
+      component: () => import('./diagnosis/DiagnosisView.vue'),
+      meta: { area: 'trials' },
+    },
     { path: '/coverage/:customerId?', name: 'coverage', component: () => import('./coverage/CoverageView.vue') },
     { path: '/events/:eventId?', name: 'events', component: () => import('./events/EventsView.vue') },
     // Where they stood before.

@@ -76,6 +76,8 @@ export const input = {
   hasShots: '{field}: it has shots already; begin a new trial for the new surface',
   ofTheDesign: '{field}: {min} to {max} with this design',
   oneAFactor: '{field}: each arm needs one of every factor, {count}',
+  anArmEach: '{field}: as many as there are arms, which have to be given too',
+  ofTheTest: '{field}: not one that this test has',
   ofTheTrial: '{field}: the trial has {count}',
   beforeFirstShot: '{field}: told before the first shot only; there are shots already',
   surfaceOfControl: '{field}: the ball has the surface of the control still; do the work first',

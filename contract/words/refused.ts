@@ -76,6 +76,7 @@ export const missing = {
   pad: 'There is no such pad; choose another one.',
   rule: 'There is no such rule of thumb.',
   trial: 'There is no such trial.',
+  diagnosis: 'There is no such diagnosis.',
   shot: 'There is no such shot any more.',
   night: 'There is no such night on record.',
   oneOfTwo: 'One of the two is not there any more.',

@@ -16,4 +16,5 @@ export const uses = {
   photos: '{count} photos',
   entrants: '{count} entrants',
   shots: '{count} shots',
+  diagnoses: '{count} diagnoses',
 }

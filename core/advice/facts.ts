@@ -40,6 +40,9 @@ export interface AdviceFacts {
   readonly twin: boolean
 }
 
+/** A finish from here on is taken for a polished one. */
+export const polishedFromGrit = 5000
+
 /** Which way the complaint says that a ball reads. */
 export const readsOf = (complaint: Complaint | null): 'early' | 'late' | null =>
   complaint === 'too-early' || complaint === 'stops-turning'

@@ -9,6 +9,7 @@ export interface ArmThing {
   readonly lane: string
   readonly feetBoard: number | null
   readonly targetBoard: number | null
+  readonly levels: readonly string[]
   readonly surface: { readonly effectiveRaUm: number | null; readonly oilShare: number }
 }
 
@@ -24,6 +25,8 @@ export function sameThing(design: DesignName, arms: readonly ArmThing[], arm: nu
       one.lane === own.lane &&
       one.feetBoard === own.feetBoard &&
       one.targetBoard === own.targetBoard &&
+      // Where the surface itself is a factor its name makes no difference; what else was done to the ball does.
+      (design === 'factorial' || one.levels.join('|') === own.levels.join('|')) &&
       sameSurface(one.surface, own.surface),
   )
   return twin?.arm ?? null
@@ -31,11 +34,11 @@ export function sameThing(design: DesignName, arms: readonly ArmThing[], arm: nu
 
 /** Arms as their design takes them. */
 export const designArms = (
-  arms: readonly (ArmThing & { readonly plannedGrit: number | null; readonly levels: readonly string[] })[],
+  arms: readonly (ArmThing & { readonly plannedGrit: number | null })[],
 ) =>
   arms.map(({ ballId, plannedGrit, surface, levels }) => ({
     ballId,
-    surface: `${plannedGrit ?? ''} ${surface.effectiveRaUm?.toFixed(3) ?? ''} ${surface.oilShare.toFixed(2)}`,
+    surface: `${plannedGrit ?? ''} ${surface.effectiveRaUm?.toFixed(3) ?? ''} ${surface.oilShare.toFixed(2)} ${levels.join('|')}`,
     levels,
   }))
 /** Number that decides a shuffled order, from an identifier. */

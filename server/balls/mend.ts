@@ -23,6 +23,7 @@ const blocks = [
 const goes = [
   hangs('history', 'ball_event', 'ball_id', `kind not in ('moved', 'withdrawn')`),
   hangs('photos', 'ball_photo'),
+  hangs('diagnoses', 'diagnosis'),
   hangs('jobsNotBegun', 'job', 'ball_id', `state in ('waiting', 'cancelled')`),
 ]
 
@@ -65,6 +66,7 @@ export async function mergeBalls(db: Db, id: string, intoId: string): Promise<vo
     ['job', 'ball_id'],
     ['prediction', 'ball_id'],
     ['trial_arm', 'ball_id'],
+    ['diagnosis', 'ball_id'],
   ] as const)
     await db.run(`update ${table} set ${column} = $2 where ${column} = $1`, [id, intoId])
   await removeBall(db, id)

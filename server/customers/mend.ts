@@ -5,14 +5,25 @@ import { type Hanging, deleteRow, dependentsOf, openHistory, refuseBlocked, setR
 import { settleMine } from '../present/settle.ts'
 import { customerById } from './store.ts'
 
-const hangs = (name: UseName, table: string): Hanging => ({ name, table, column: 'customer_id' })
-const owned = [hangs('balls', 'ball'), hangs('trials', 'trial'), hangs('predictions', 'prediction')]
+const hangs = (name: UseName, table: string, column = 'customer_id', where?: string): Hanging => ({
+  ...{ name, table, column },
+  ...(where === undefined ? {} : { where }),
+})
+/** As somebody who threw in another one's trial: each trial once. */
+const threw = hangs(
+  'trials',
+  'trial_arm',
+  'bowler_id',
+  'not exists (select from trial_arm f where f.trial_id = trial_arm.trial_id and f.bowler_id = trial_arm.bowler_id and f.arm < trial_arm.arm)',
+)
+const owned = [hangs('balls', 'ball'), hangs('trials', 'trial'), threw, hangs('predictions', 'prediction')]
 const small = [
   hangs('entries', 'event_entry'),
   hangs('gripSheets', 'grip_sheet'),
   hangs('reminders', 'outbox_message'),
   hangs('links', 'upkeep_link'),
   hangs('schools', 'upkeep_policy'),
+  hangs('diagnoses', 'diagnosis'),
 ]
 
 export const customerDependents = (db: Db, id: string): Promise<Dependents> =>
@@ -60,8 +71,9 @@ export async function mergeCustomers(db: Db, id: string, intoId: string): Promis
     `delete from upkeep_policy where customer_id = $1 and exists (select from upkeep_policy where customer_id = $2)`,
     [id, intoId],
   )
-  for (const { table } of [...owned, ...small])
-    await db.run(`update ${table} set customer_id = $2 where customer_id = $1`, [id, intoId])
+  for (const { table, column } of [...owned, ...small])
+    await db.run(`update ${table} set ${column} = $2 where ${column} = $1`, [id, intoId])
+  await db.run('update shot set bowler_id = $2 where bowler_id = $1', [id, intoId])
   await deleteRow(db, 'customer', id)
   await settleMine(db)
 }

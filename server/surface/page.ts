@@ -25,6 +25,7 @@ import {
   schoolCosts,
   surfaceNow,
   twins,
+  polishedFromGrit,
 } from '@sleetfall/core'
 import { LRUCache } from 'lru-cache'
 import { startsOf } from '../events/nextDay.ts'
@@ -195,8 +196,6 @@ function labelAgainstScan(ball: Ball, events: readonly BallEvent[]): SurfacePage
   }
   return null
 }
-
-const polishedFromGrit = 5000
 
 /** Rules of thumb for a ball, its bowler and a pattern. */
 export async function adviceFor(

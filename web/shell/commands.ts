@@ -22,6 +22,7 @@ export const commandTargets = {
   goLanes: '/lanes',
   goWhatIf: '/lanes/what-if',
   goTrials: '/trials',
+  goDiagnoses: '/diagnosis',
   goMap: '/lanes/map',
   goLayouts: '/layouts',
   goBalls: '/balls',

@@ -50,6 +50,7 @@ export default {
     goLanes: 'Go to the lanes',
     goWhatIf: 'Ask what if: a ball, a line, a pattern',
     goTrials: 'Go to the trials',
+    goDiagnoses: 'Go to the next tests',
     goCoverage: 'Go to the coverage',
     goEvents: 'Go to the events',
     goShop: 'Go to the shop settings',

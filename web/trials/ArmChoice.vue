@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Trial, TrialArm } from '@sleetfall/contract'
-import { handRefresh } from '@sleetfall/core'
+import { type NextReason, handRefresh } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -20,6 +20,8 @@ const { name, lettered } = useArmText()
 const { form, arm, inOrder, toMake, over, countedOf } = props.held
 const warm = useWarmUp(() => props.held.last.value)
 const busy = ref(false)
+/** Reasons that are told though the arm is chosen already: something happened that somebody may wonder about. */
+const told: readonly NextReason[] = ['again', 'stage', 'behind']
 
 function warmUp(yes: boolean) {
   form.values['warmUp'] = yes
@@ -85,6 +87,9 @@ async function take(made: TrialArm, sanded: boolean) {
   <p v-else-if="inOrder?.line" class="small" role="status">
     ◇ {{ t('trials.lineNext', { feet: inOrder.line.feetBoard, target: inOrder.line.targetBoard }) }}
     {{ t(`trials.why.${inOrder.why}`) }}
+  </p>
+  <p v-else-if="inOrder && told.includes(inOrder.why)" class="small" role="status">
+    ◇ {{ lettered(trial, inOrder.arm) }}: {{ t(`trials.why.${inOrder.why}`) }}
   </p>
   <p v-else-if="over" class="small" role="status">● {{ t('trials.overNow') }}</p>
 </template>

@@ -8,6 +8,7 @@ import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import { dayText } from '../controls/days.ts'
 import { useConnection } from '../http/connection.ts'
+import { useBeginCase } from '../diagnosis/useBeginCase.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -49,6 +50,7 @@ const session = useSession()
 const router = useRouter()
 const form = ref<'edit' | 'mend' | null>(null)
 const takeOut = useTakeOut()
+const beginCase = useBeginCase()
 function gone({ id, question }: Trial) {
   notices.done(t('controls.mend.gone', { name: question }))
   void router.push('/trials').then(() => trials.drop(id))
@@ -71,6 +73,9 @@ usePlainKeys((key) => {
           <div class="row">
             <v-btn v-if="session.may('trials')" size="small" class="next-action" :to="`/trials/${trial.id}/lane`">{{
               t('trials.atLane')
+            }}</v-btn>
+            <v-btn v-if="session.may('trials')" size="small" @click="beginCase(trial)">{{
+              t('diagnosis.begin')
             }}</v-btn>
             <v-btn size="small" :to="`/coverage/${trial.customerId}`">{{ t('trials.toCoverage') }}</v-btn>
             <template v-if="session.may('trials')">

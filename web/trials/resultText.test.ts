@@ -130,7 +130,7 @@ describe('a trial’s result in words', () => {
     const text = (await linesOf(trial)).join(' ')
     expect(text).toMatch(/2000 beside box, over all of the ball: 2\.\d boards higher/)
     expect(text).toMatch(/2000 instead of box does 3\.\d boards more for pearl than for solid/)
-    const hidden = { ...trial, design: 'turns', factors: [], blind: true } as unknown as Trial
+    const hidden = { ...trial, blind: true } as unknown as Trial
     expect((await linesOf(hidden)).join(' ')).not.toMatch(/solid|pearl/)
   })
 

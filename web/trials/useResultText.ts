@@ -13,7 +13,7 @@ import {
   weightOfShots,
 } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
-import { useArmText } from './useArmText.ts'
+import { isHidden, useArmText } from './useArmText.ts'
 
 export const resultOf = (trial: Trial): TrialResult => trialResult(trial, trial.shots)
 /** What a trial's design needs to know of what was thrown. */
@@ -131,7 +131,8 @@ export function useResultText() {
       const { least } = designs[trial.design]
       return [t(result.measure === 'entryBoard' ? 'trials.tooFewEntries' : 'trials.tooFewHits', { n: least }), ...found]
     }
-    const text = [...crossedLines(trial, result)]
+    // Levels have names too: as long as the arms are hidden their letters are all that is told.
+    const text = isHidden(trial) ? [] : crossedLines(trial, result)
     if (text.length === 0) text.push(...pairLines(trial, result.measure, judged))
     text.push(...found, ...short, ...settling(judged), ...restsOn(judged))
     if (result.withSetAside)

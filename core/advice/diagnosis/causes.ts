@@ -1,3 +1,5 @@
+import type { StyleBand } from '../../coverage/style.ts'
+
 /** Why a ball does what it does, as far as a test at the lane or the bench can tell them apart. */
 export const causes = [
   'execution',
@@ -28,10 +30,11 @@ export interface CaseFacts {
   readonly polished: boolean | null
   readonly cover: 'reactive' | 'urethane' | 'plastic' | null
   readonly volumeMl: number | null
+  readonly style: StyleBand | null
 }
 export const nothingKnown: CaseFacts = {
   ...{ gamesSinceOiling: null, gamesSinceCleaning: null, oilShare: null },
-  ...{ surface: null, polished: null, cover: null, volumeMl: null },
+  ...{ surface: null, polished: null, cover: null, volumeMl: null, style: null },
 }
 
 /** How often each is behind a ball that somebody brings, before anything was seen (assumed; the shop's own outcomes move it). */
@@ -61,6 +64,16 @@ export const tilts: readonly Tilt[] = [
   { id: 'surfaceAsMeant', when: (f) => f.surface === 'in-window', times: { tooSmooth: 0.3, tooRough: 0.4 } },
   { id: 'polishedBall', when: (f) => f.polished === true, times: { tooSmooth: 1.5, tooRough: 0.2, mismatch: 1.3 } },
   { id: 'muchOil', when: (f) => over(f.volumeMl, 26), times: { tooSmooth: 1.4, lineOily: 1.3, lineDry: 0.7 } },
+  {
+    id: 'fasterThanRevs',
+    when: (f) => f.style?.endsWith('speed-dominant') === true,
+    times: { tooSmooth: 1.3, tooRough: 0.6 },
+  },
+  {
+    id: 'moreRevsThanSpeed',
+    when: (f) => f.style?.endsWith('rev-dominant') === true,
+    times: { tooRough: 1.4, tooSmooth: 0.7 },
+  },
   { id: 'littleOilOnLane', when: (f) => upTo(f.volumeMl, 21), times: { tooRough: 1.6, lineDry: 1.3, lineOily: 0.7 } },
 ]
 /** What is known of the case and speaks: those that hold. */

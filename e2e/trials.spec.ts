@@ -1,0 +1,196 @@
+import type { Page } from '@playwright/test'
+import { choose, expect, test } from './site.ts'
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+
+/** Fills the form of a new trial up to its arms. */
+async function newTrial(page: Page, question: string, design: string) {
+  await page.goto('/trials?new=trial')
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Question').fill(question)
+  await choose(page, 'Bowler', 'Odda Brimstow')
+  await choose(page, 'Pattern', 'Quayside House 39')
+  await form.getByRole('combobox', { name: 'Design' }).press(design)
+  return form
+}
+async function alsoBall(page: Page, ...names: string[]) {
+  for (const name of names) await page.getByRole('option', { name: new RegExp(name) }).click()
+  await page.keyboard.press('Escape')
+}
+const begin = async (page: Page) => {
+  await page.getByRole('dialog').getByRole('button', { name: 'Begin the trial' }).click()
+  await page.getByRole('link', { name: 'At the lane' }).click()
+  await page.getByRole('button', { name: 'They count' }).tap()
+}
+/** One shot by touch; how many taps it took. */
+async function shot(page: Page, entry: number, read: string) {
+  await page.getByRole('button', { name: `Entry ${entry}`, exact: true }).tap()
+  await page.getByRole('button', { name: read, exact: true }).tap()
+  await page.getByRole('button', { name: 'Record shot' }).tap()
+  await expect(page.getByText('Last:')).toContainText(`${entry} · ${read}`)
+  return 3
+}
+/** The same by keys, as at a desk. */
+async function typed(page: Page, entry: number, read: string) {
+  const field = page.getByRole('textbox', { name: 'Entry board' })
+  await field.focus()
+  await page.keyboard.type(`${entry}${read[0]}`)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Last:')).toContainText(`${entry} · ${read}`)
+  await expect(field).toHaveValue('')
+}
+const chosenArm = (page: Page) => page.getByRole('group', { name: 'Arm' }).getByRole('button', { pressed: true })
+
+test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where it no longer clears the front', async ({
+  signedIn: page,
+}) => {
+  const form = await newTrial(page, 'Which surface still clears the front?', 'S')
+  await choose(page, /^Ball/, /Wrackline/)
+  await choose(page, 'Reference ball', /Skerrymoor/)
+  // Two of those that are proposed are not wanted.
+  await choose(page, 'Surfaces', /^500 grit$/)
+  await alsoBall(page, '^1000 grit$')
+  await expect(form.getByLabel('Name of D')).toHaveValue('Wrackline, 2000 grit')
+  await form.getByRole('button', { name: 'Begin the trial' }).click()
+
+  // What somebody expects is told before the first shot.
+  await page.getByRole('button', { name: 'Foretell' }).click()
+  const foretold = page.getByRole('region', { name: 'What do you expect?' })
+  await foretold.getByRole('button', { name: /D Wrackline, 2000/ }).tap()
+  await foretold.getByRole('button', { name: 'early', exact: true }).tap()
+  await foretold.getByLabel('Entry board').fill('19')
+  await foretold.getByRole('button', { name: 'Keep the prediction' }).tap()
+  await expect(foretold).toContainText('read early, entry 19')
+
+  await page.getByRole('link', { name: 'At the lane' }).click()
+  await page.getByRole('button', { name: 'They count' }).tap()
+  // Everything of a shot on one screen of a phone, and nothing too small for a thumb.
+  const record = page.getByRole('button', { name: 'Record shot' })
+  const box = (await record.boundingBox())!
+  expect(box.y + box.height).toBeLessThanOrEqual(844)
+  for (const button of await page.getByRole('region', { name: 'Next shot' }).getByRole('button').all()) {
+    const at = (await button.boundingBox())!
+    expect(Math.min(at.width, at.height)).toBeGreaterThanOrEqual(44)
+    expect(at.x + at.width).toBeLessThanOrEqual(390)
+  }
+  // The control, then the finest surface as it is.
+  for (const entry of [17, 17, 17]) expect(await shot(page, entry, 'right')).toBeLessThanOrEqual(6)
+  await expect(chosenArm(page)).toContainText('4000')
+  for (const entry of [15, 16, 15]) await shot(page, entry, 'late')
+  // The next one has to be made first: sanded by hand it is logged and taken over at once.
+  await expect(page.getByText(/C Wrackline, 3000 grit comes next/)).toBeVisible()
+  await expect(page.getByText(/Wipe off the dust/)).toBeVisible()
+  await page.getByRole('button', { name: 'Sanded by hand to 3000: log it and take it over' }).tap()
+  await expect(chosenArm(page)).toContainText('3000')
+  for (const entry of [17, 17, 18]) await shot(page, entry, 'right')
+  await page.getByRole('button', { name: 'Sanded by hand to 2000: log it and take it over' }).tap()
+  for (const entry of [19, 20]) await shot(page, entry, 'early')
+  // It does not clear the front any more: the control comes back and tells what the lane did.
+  await expect(page.getByText(/A Skerrymoor.*: the control again, it tells what the lane did/)).toBeVisible()
+  for (const entry of [17, 17]) await shot(page, entry, 'right')
+  await expect(page.getByText('All asked for has been thrown.')).toBeVisible()
+
+  await page.getByRole('link', { name: 'Back to the trial' }).click()
+  await expect(
+    page.getByText('▲ Wrackline, 2000 grit no longer clears the front: the ladder stops here.'),
+  ).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Result' })).toContainText(/pairs (is|are) shown to differ/)
+  await expect(page.getByRole('region', { name: 'What do you expect?' })).toContainText('2 of 2 read early')
+})
+
+test('two covers at three surfaces: what the cover does, what the surface does, and what depends on what', async ({
+  signedIn: page,
+}) => {
+  const form = await newTrial(page, 'Cover or surface?', 'C')
+  await form.getByRole('combobox', { name: 'Design' }).press('C')
+  await choose(page, 'Balls', /Wrackline/)
+  await alsoBall(page, 'Skerrymoor')
+  await expect(form.getByLabel(/^Name of/)).toHaveCount(6)
+  await begin(page)
+  const entries: Record<string, number> = { A: 15, B: 16, C: 17, D: 17, E: 18, F: 20 }
+  for (let n = 0; n < 18; n += 1) {
+    const arm = 'ADDAADBEEBBECFFCCF'[n]!
+    // At each new surface the ball has to be made before it is thrown.
+    if ([6, 7, 12, 13].includes(n)) await page.getByRole('button', { name: /^Sanded by hand to/ }).tap()
+    await expect(chosenArm(page)).toContainText(new RegExp(`^${arm}`))
+    await typed(page, entries[arm]!, 'right')
+  }
+  await page.getByRole('link', { name: 'Back to the trial' }).click()
+  const result = page.getByRole('region', { name: 'Result' })
+  await expect(result).toContainText(
+    /● Skerrymoor beside Wrackline, over all of the surface: \d\.\d boards higher.*Shown/,
+  )
+  await expect(result).toContainText(/● 500 grit beside as it is, over all of the ball: 2\.\d boards higher/)
+  await expect(result).toContainText(
+    /500 grit instead of as it is does \d\.\d boards more for Skerrymoor than for Wrackline/,
+  )
+})
+
+test('two bowlers throw the same balls: the style apart from the ball, under letters until it is told', async ({
+  signedIn: page,
+}) => {
+  const form = await newTrial(page, 'Style or ball?', 'T')
+  await choose(page, 'Balls', /Wrackline/)
+  await alsoBall(page, 'Skerrymoor')
+  await choose(page, 'Second bowler', 'Fenn Marlowick')
+  await form.getByText('More of the trial').click()
+  await form.getByLabel('Blind: whoever throws sees letters until the verdict').check()
+  await begin(page)
+  await expect(page.getByRole('group', { name: 'Arm' })).not.toContainText('Wrackline')
+  // By place in the order: two arms of each bowler, there and back.
+  const order = [0, 1, 2, 3, 3, 2, 1, 0, 0, 1, 2, 3]
+  const entry = [15, 17, 18, 20]
+  for (const arm of order) await typed(page, entry[arm]!, 'right')
+  await page.getByRole('link', { name: 'Back to the trial' }).click()
+  const result = page.getByRole('region', { name: 'Result' })
+  await expect(result).toContainText(/Ball [A-D] enters \d\.\d boards higher than Ball [A-D]/)
+  await expect(result).not.toContainText('beside')
+  await page.getByRole('button', { name: 'Tell which is which' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Tell which is which' }).click()
+  await expect(result).toContainText(/● Fenn Marlowick beside Odda Brimstow, over all of the ball: 3\.\d boards higher/)
+  await expect(result).toContainText(/● Skerrymoor beside Wrackline, over all of the bowler: 2\.\d boards higher/)
+})
+
+test('a case: signs from the shots, the test that tells most a minute begun as a trial, its answer changes the ranking', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/trials')
+  await page.getByRole('link', { name: /Wrackline dead/ }).click()
+  await page.getByRole('button', { name: 'What is wrong?' }).click()
+  await expect(page.getByRole('heading', { name: 'What is wrong with Wrackline?' })).toBeVisible()
+  // Light and late, by the leaves and reads of its last shots.
+  await expect(page.getByRole('button', { name: 'light hits: seen', exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'reads late: seen', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: /^turns less shot by shot/ }).tap()
+  await expect(page.getByRole('button', { name: 'turns less shot by shot: seen' })).toBeVisible()
+  const ranked = page.getByRole('region', { name: 'What it may be' })
+  const first = ranked.getByRole('listitem').first()
+  await expect(ranked).toContainText(/for it: .*reads late/)
+  const before = await first.textContent()
+
+  // What is most likely can be tried; thrown as a trial it makes things worse.
+  await expect(first).toContainText('surface too smooth')
+  await page.getByText('Other tests').click()
+  await page.getByRole('button', { name: /^Roughen by hand/ }).tap()
+  const next = page.getByRole('region', { name: 'Next test' })
+  await expect(next).toContainText(/better \(\d+ %\): then most likely surface too smooth/)
+  await expect(next).toContainText('▲ It cannot be taken back at the lane.')
+  await next.getByRole('button', { name: 'Begin it as a trial' }).tap()
+  await page.getByRole('link', { name: 'At the lane' }).click()
+  await page.getByRole('button', { name: 'They count' }).tap()
+  for (const entry of [16, 16, 15.5, 16]) await typed(page, entry, 'late')
+  for (const entry of [13, 12.5, 13, 13]) await typed(page, entry, 'late')
+  await page.goto('/diagnosis')
+  await page.getByRole('link', { name: 'Wrackline' }).click()
+  await expect(next).toContainText(/So far: .*boards lighter/)
+  await next.getByRole('button', { name: 'Its answer: worse' }).tap()
+  await expect(first).not.toContainText('surface too smooth')
+  expect(await first.textContent()).not.toBe(before)
+  await expect(page.getByRole('region', { name: 'Tried so far' })).toContainText('Roughen by hand, one step: worse')
+
+  // Found: the case leaves the list and teaches the table.
+  await choose(page, 'What it was', 'oil on the cover')
+  await expect(page.getByText('It was oil on the cover. The table has learnt from it.').first()).toBeVisible()
+  await page.getByRole('link', { name: 'All next tests' }).click()
+  await expect(page.getByText('No open case.')).toBeVisible()
+})
