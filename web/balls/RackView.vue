@@ -85,9 +85,7 @@ function showBall(ball: Ball) {
           :to="{ path: '/trials', query: { new: 'trial', customer: customer.id } }"
           >{{ t('balls.trials') }}</v-btn
         >
-        <v-btn size="small" :to="{ path: '/diagnosis', query: { customer: customer.id } }">{{
-          t('diagnosis.title')
-        }}</v-btn>
+        <v-btn size="small" :to="`/diagnosis?customer=${customer.id}`">{{ t('diagnosis.title') }}</v-btn>
         <v-btn
           size="small"
           variant="text"

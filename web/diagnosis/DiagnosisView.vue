@@ -1,13 +1,5 @@
 <script setup lang="ts">
-import {
-  type Cause,
-  type SignName,
-  type TestName,
-  type TestOutcome,
-  causes,
-  signNames,
-  testKind,
-} from '@sleetfall/core'
+import { type Cause, type TestName, type TestOutcome, causes, testKind } from '@sleetfall/core'
 import type { DiagnosisEdit } from '@sleetfall/contract'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -19,6 +11,8 @@ import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import NextTestCard from './NextTestCard.vue'
 import RankedCauses from './RankedCauses.vue'
+import SignPicker from './SignPicker.vue'
+import TriedTests from './TriedTests.vue'
 import { useDiagnoses } from './store.ts'
 import { useDiagnosisText } from './useDiagnosisText.ts'
 
@@ -38,28 +32,9 @@ const may = computed(() => session.may('trials') && one.value?.cause === null)
 const asking = ref(false)
 
 const change = (part: Partial<DiagnosisEdit>) => notices.attempt(() => diagnoses.change(one.value!, part))
-const stateOf = (sign: SignName) =>
-  one.value!.signs.includes(sign) ? 'seen' : one.value!.absent.includes(sign) ? 'absent' : 'unknown'
-const marks = { seen: '●', absent: '○', unknown: '·' } as const
-/** Nobody looked, seen, not seen, and round again. */
-function turn(sign: SignName) {
-  const { signs, absent } = one.value!
-  const without = (list: readonly string[]) => list.filter((other) => other !== sign) as SignName[]
-  const state = stateOf(sign)
-  void change(
-    state === 'unknown'
-      ? { signs: [...signs, sign], absent: without(absent) }
-      : state === 'seen'
-        ? { signs: without(signs), absent: [...absent, sign] }
-        : { signs: without(signs), absent: without(absent) },
-  )
-}
 function answer(test: TestName, outcome: TestOutcome, trialId: string | null = null) {
   void change({ done: [...one.value!.done, { test, outcome, trialId }], pending: null })
 }
-const takeBack = (index: number) => change({ done: one.value!.done.filter((_, i) => i !== index) })
-const doneText = ({ test, outcome }: { test: TestName; outcome: TestOutcome }) =>
-  t('diagnosis.reasons.test', { test: t(`diagnosis.tests.${test}`), outcome: t(`diagnosis.outcomes.${outcome}`) })
 const observation = ref('')
 watch(one, (now) => (observation.value = now?.observation ?? ''), { immediate: true })
 async function settle(cause: Cause) {
@@ -103,22 +78,7 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
         </p>
       </header>
       <section class="stack" :aria-label="t('diagnosis.seen')">
-        <h2>{{ t('diagnosis.seen') }}</h2>
-        <p class="small soft">{{ t('diagnosis.seenHint') }}</p>
-        <div class="signs">
-          <button
-            v-for="sign in signNames"
-            :key="sign"
-            type="button"
-            class="sign"
-            :class="stateOf(sign)"
-            :disabled="!may"
-            :aria-label="`${t(`diagnosis.signs.${sign}`)}: ${t(`diagnosis.states.${stateOf(sign)}`)}`"
-            @click="turn(sign)"
-          >
-            <b aria-hidden="true">{{ marks[stateOf(sign)] }}</b> {{ t(`diagnosis.signs.${sign}`) }}
-          </button>
-        </div>
+        <SignPicker :one="one" :may="may" @change="change" />
         <v-text-field
           v-model="observation"
           :label="t('diagnosis.observation')"
@@ -163,25 +123,7 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
             </div>
           </details>
         </template>
-        <section v-if="one.done.length > 0" class="stack" :aria-label="t('diagnosis.done')">
-          <h2>{{ t('diagnosis.done') }}</h2>
-          <ul class="done">
-            <li v-for="(test, index) in one.done" :key="index">
-              {{ doneText(test) }}
-              <router-link v-if="test.trialId" :to="`/trials/${test.trialId}`">{{
-                t('diagnosis.openTrial')
-              }}</router-link>
-              <v-btn
-                v-if="may"
-                size="small"
-                variant="text"
-                :aria-label="t('diagnosis.takeBack', { what: doneText(test) })"
-                @click="takeBack(index)"
-                >×</v-btn
-              >
-            </li>
-          </ul>
-        </section>
+        <TriedTests :one="one" :may="may" @change="change" />
         <v-select
           v-if="may"
           :label="t('diagnosis.settle')"
@@ -214,35 +156,9 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
 .wide {
   grid-column: 1 / -1;
 }
-.signs {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(11.5rem, 1fr));
-  gap: 4px;
-}
-.sign {
-  min-height: var(--touch);
-  padding: 2px 8px;
-  border: 1px solid var(--line-strong);
-  border-radius: 4px;
-  background: var(--panel);
-  color: var(--ink);
-  font: 600 1rem/1.1 var(--condensed);
-}
-.sign.seen {
-  background: var(--ink);
-  color: var(--panel);
-}
-.sign.absent {
-  border-style: dashed;
-  color: var(--ink-soft);
-}
 .others {
   display: grid;
   justify-items: start;
-}
-.done {
-  list-style: none;
-  padding: 0;
 }
 @media (max-width: 900px) {
   .case {

@@ -58,4 +58,9 @@ const inPocket = (board: number) => board >= 16.5 && board <= 18.5
   color: var(--panel);
   border-color: var(--ink);
 }
+@media (min-width: 601px) {
+  .name {
+    display: none;
+  }
+}
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { StoredShot, Trial, TrialShotInput } from '@sleetfall/contract'
+import { readLeave } from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
@@ -23,6 +24,16 @@ function seen({ read, shape, execution, flags }: TrialShotInput): string {
     ...flags.map((flag) => t(`trials.flag.${flag}`)),
   ]
   return words.join(', ') || '–'
+}
+/** What the pins that stand may mean for the hand that threw, as a likelihood, and whether it may have been luck. */
+function meaning({ leave, flags }: TrialShotInput): string {
+  const seenFlags = Object.fromEntries(flags.map((flag) => [flag, true]))
+  const { readings, luck } = readLeave(leave, props.trial.customerHand, seenFlags)
+  const words = readings
+    .slice(0, 2)
+    .map(({ sign, share }) => `${t(`diagnosis.signs.${sign}`)} ${Math.round(100 * share)} %`)
+  const meant = words.length > 0 ? [t('trials.mayMean', { what: words.join(', ') })] : []
+  return [...meant, ...(luck ? [t('trials.luck')] : [])].join('; ')
 }
 const correcting = ref<StoredShot | null>(null)
 const before = (id: string) => props.trial.shotsBefore.filter((one) => one.shotId === id && one.what === 'corrected')
@@ -82,7 +93,10 @@ function setAside(shot: StoredShot, reason: string | null) {
         <td class="number">{{ shot.feetBoard ?? '–' }}</td>
         <td>{{ seen(shot) }}</td>
         <td class="number">{{ shot.entryBoard ?? '–' }}</td>
-        <td><PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template></td>
+        <td>
+          <PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template>
+          <span v-if="meaning(shot)" class="small soft">{{ meaning(shot) }}</span>
+        </td>
         <td>
           <span v-if="waits.has(shot.id)" class="small">{{ t('trials.onDevice') }}</span>
           <template v-if="shot.setAsideReason">

@@ -92,8 +92,11 @@ function reasonsOf(seen: CaseSeen, learnt: CasesLearnt) {
 const tellsFrom = 1.25
 
 /** Tests that were done, or that would take back what another did, are not proposed again. */
-const mayFollow = (kind: TestKind, done: readonly DoneTest[]) =>
-  !done.some(({ test }) => test === kind.name) && !(kind.name === 'wipe' && done.some(({ test }) => test === 'clean'))
+const mayFollow = (kind: TestKind, { done, facts }: CaseSeen) =>
+  !done.some(({ test }) => test === kind.name) &&
+  // A surface that was read is known.
+  !(kind.name === 'scan' && facts.surface !== null) &&
+  !(kind.name === 'wipe' && done.some(({ test }) => test === 'clean'))
 
 /**
  * Ranks causes for what was seen (Bayes; signs, facts and outcomes taken as independent given the cause, which overstates signs that say the same) and proposes the tests whose answers take away most doubt a
@@ -120,7 +123,7 @@ export function diagnose(seen: CaseSeen, learnt: CasesLearnt = nothingLearnt): D
     .sort((a, b) => b.probability - a.probability)
   const doubtBits = entropyBits(belief)
   const next = testKinds
-    .filter((kind) => mayFollow(kind, seen.done))
+    .filter((kind) => mayFollow(kind, seen))
     .map((kind) => worthOf(kind, belief, learnt, doubtBits))
     .sort((a, b) => b.informationBits / b.minutes - a.informationBits / a.minutes)
   return { causes: ranked, next, doubtBits }
