@@ -1,4 +1,4 @@
-import { type CoverFamily, type Read, designNames, designs, reads } from '@sleetfall/core'
+import { type CoverFamily, type TrialDoubt, type Read, designNames, designs, reads } from '@sleetfall/core'
 import * as yup from 'yup'
 import {
   identifier,
@@ -170,6 +170,32 @@ export const setAsideSchema = yup.object({
     .default(null),
 })
 
+export const verdictWords = ['held', 'keep', 'change', 'retire'] as const
+/** What a miss did, in the bowler's eyes. */
+export const missWords = ['holds', 'comesBack', 'goesHigh', 'flat'] as const
+export const roomWords = ['much', 'enough', 'little'] as const
+/** Explanations are kept apart from what was seen. */
+export const explanations = ['carrydown', 'burn', 'oilInCover', 'transition', 'execution'] as const
+
+/** What somebody makes of a trial, with the bowler's words by heading. */
+export const verdictSchema = yup.object({
+  id: identifier(),
+  says: oneOf('verdict', verdictWords),
+  missIn: optionalOneOf('missIn', missWords),
+  missOut: optionalOneOf('missOut', missWords),
+  room: optionalOneOf('room', roomWords),
+  shape: optionalOneOf('shape', shapes),
+  observation: optionalText('observation', 400),
+  explanations: yup.array(oneOf('explanation', explanations)).max(explanations.length).default([]),
+})
+export type VerdictInput = yup.InferType<typeof verdictSchema>
+export interface TrialVerdict extends VerdictInput {
+  /** What spoke against a verdict when it was given. */
+  readonly doubts: readonly TrialDoubt[]
+  readonly at: string
+  readonly by: string | null
+}
+
 export interface StoredShot extends TrialShotInput, Stored {
   readonly trialId: string
   readonly sequence: number
@@ -205,4 +231,6 @@ export interface Trial extends Omit<TrialInput, 'arms'>, Stored {
   readonly revealedAt: string | null
   readonly shots: readonly StoredShot[]
   readonly shotsBefore: readonly ShotBefore[]
+  /** What was made of it, the first first; the last one stands. */
+  readonly verdicts: readonly TrialVerdict[]
 }

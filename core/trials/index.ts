@@ -1,5 +1,6 @@
 export * from './compare.ts'
 export * from './design/index.ts'
+export * from './doubts.ts'
 export * from './holm.ts'
 export * from './influence.ts'
 export * from './crossed.ts'

@@ -33,9 +33,7 @@ export function sameThing(design: DesignName, arms: readonly ArmThing[], arm: nu
 }
 
 /** Arms as their design takes them. */
-export const designArms = (
-  arms: readonly (ArmThing & { readonly plannedGrit: number | null })[],
-) =>
+export const designArms = (arms: readonly (ArmThing & { readonly plannedGrit: number | null })[]) =>
   arms.map(({ ballId, plannedGrit, surface, levels }) => ({
     ballId,
     surface: `${plannedGrit ?? ''} ${surface.effectiveRaUm?.toFixed(3) ?? ''} ${surface.oilShare.toFixed(2)} ${levels.join('|')}`,

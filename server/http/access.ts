@@ -86,6 +86,7 @@ export const access: readonly Rule[] = [
   ['POST', '/trials/:id/arms/:arm/surface', 'trials'],
   ['PUT', '/trials/:id/foretold', 'trials'],
   ['POST', '/trials/:id/reveal', 'trials'],
+  ['POST', '/trials/:id/verdicts', 'trials'],
   ['PUT', '/trials/:id/shots/:shotId/set-aside', 'trials'],
   ['GET', '/coverage', 'counter'],
   ['GET', '/coverage/:id', 'counter'],

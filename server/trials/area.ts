@@ -6,7 +6,7 @@ export const trials: Area = {
   name: 'trials',
   routes: [['/trials', trialRoutes]],
   search: searchTrials,
-  tables: ['shot', 'shot_before', 'trial', 'trial_arm', 'trial_words'],
+  tables: ['shot', 'shot_before', 'trial', 'trial_arm', 'trial_verdict', 'trial_words'],
   foreignTables: ['job'],
   exports: ['store.ts'],
   imports: ['balls', 'surface'],

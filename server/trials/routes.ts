@@ -6,6 +6,7 @@ import {
   trialEditSchema,
   trialListSchema,
   trialSchema,
+  verdictSchema,
   versioned,
 } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
@@ -23,6 +24,7 @@ import {
   editTrial,
   foretell,
   freezeArm,
+  giveVerdict,
   listTrials,
   removeShot,
   revealTrial,
@@ -89,6 +91,15 @@ export function trialRoutes(context: Context): Router {
       context,
       foretellSchema,
       ({ db, input, request }) => foretell(db, idOf(request), input.version, input.foretold),
+      ({ db, request }) => trialById(db, idOf(request)),
+    ),
+  )
+  router.post(
+    '/:id/verdicts',
+    write(
+      context,
+      verdictSchema,
+      ({ db, input, request, user }) => giveVerdict(db, idOf(request), input, user.id),
       ({ db, request }) => trialById(db, idOf(request)),
     ),
   )

@@ -13,9 +13,11 @@ import {
   type TrialInput,
   type TrialQuestion,
   type TrialShotInput,
+  type TrialVerdict,
+  type VerdictInput,
   wrong,
 } from '@sleetfall/contract'
-import { type Evidence, type OwnSpread, ownSpread, sameThing, summariseArm } from '@sleetfall/core'
+import { type Evidence, type OwnSpread, trialDoubts, ownSpread, sameThing, summariseArm } from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, orderBy, part } from '../database/page.ts'
@@ -32,7 +34,7 @@ const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.
   join customer_label c on c.id = t.customer_id
   join pattern_label p on p.id = t.pattern_id`
 
-type Row = Omit<Trial, 'arms' | 'shots' | 'shotsBefore'>
+type Row = Omit<Trial, 'arms' | 'shots' | 'shotsBefore' | 'verdicts'>
 
 async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
   const arms = await db.many<TrialArm & { trialId: string }>(
@@ -52,6 +54,12 @@ async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
      left join staff_label s on s.id = b.staff_id where b.trial_id = any($1) order by b.created_at`,
     [trials.map((trial) => trial.id)],
   )
+  const verdicts = await db.many<TrialVerdict & { trialId: string }>(
+    `select v.id, v.trial_id, v.says, v.miss_in, v.miss_out, v.room, v.shape, v.observation, v.explanations, v.doubts,
+       v.created_at as at, s.name as by
+     from trial_verdict v left join staff_label s on s.id = v.staff_id where v.trial_id = any($1) order by v.created_at`,
+    [trials.map((trial) => trial.id)],
+  )
   const of = <T extends { readonly trialId: string }>(rows: readonly T[]) => {
     const byTrial = new Map<string, T[]>()
     for (const row of rows) {
@@ -61,10 +69,11 @@ async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
     }
     return (id: string) => byTrial.get(id) ?? []
   }
-  const [armsOf, shotsOf, beforeOf] = [of(arms), of(shots), of(before)]
+  const [armsOf, shotsOf, beforeOf, verdictsOf] = [of(arms), of(shots), of(before), of(verdicts)]
   return trials.map((trial) => ({
     ...trial,
     ...{ arms: armsOf(trial.id), shots: shotsOf(trial.id), shotsBefore: beforeOf(trial.id) },
+    verdicts: verdictsOf(trial.id),
   }))
 }
 
@@ -195,6 +204,18 @@ export async function foretell(
         { path: `foretold[${i}].arm`, said: wrong('arm', 'ofTheTrial', { count: trial.arms.length }) },
       ])
   await updateRow(db, 'trial', { id, version }, listsIn({ foretold }, ['foretold']), () => trialById(db, id))
+  return trialById(db, id)
+}
+
+/** Keeps what somebody makes of a trial, with what spoke against a verdict then; it revises the one before, which stays. */
+export async function giveVerdict(db: Db, id: string, input: VerdictInput, staffId: string): Promise<Trial | null> {
+  const trial = await trialById(db, id)
+  if (!trial) throw notFound('trial')
+  const doubts = trialDoubts(trial.design, trial.arms, trial.shots)
+  await insertRow(db, 'trial_verdict', {
+    ...listsIn({ ...input, doubts }, ['explanations', 'doubts']),
+    ...{ trialId: id, staffId },
+  })
   return trialById(db, id)
 }
 

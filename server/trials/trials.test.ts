@@ -112,6 +112,68 @@ describe('trials', () => {
   })
 })
 
+describe('what somebody makes of a trial', () => {
+  const verdict = (change: object = {}) => ({ id: randomUUID(), says: 'held', ...change })
+  test('is kept with who said it and what spoke against it; a later one revises it and the earlier stays', async () => {
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    await technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)
+    const url = `/trials/${trial.id}/verdicts`
+    await technician.post(url, verdict({ missIn: 'flat', explanations: ['burn'] })).expect(200)
+    const { verdicts }: Trial = (await technician.post(url, verdict({ says: 'keep', room: 'much' })).expect(200)).body
+    expect(verdicts).toMatchObject([
+      { says: 'held', missIn: 'flat', explanations: ['burn'], by: 'technician' },
+      {
+        says: 'keep',
+        room: 'much',
+        missIn: null,
+        doubts: expect.arrayContaining(['one-shot', 'one-line', 'no-warm-up']),
+      },
+    ])
+    await expect(shop.database.run(`update trial_verdict set says = 'retire'`)).rejects.toThrow('append-only')
+    const bad = await technician.post(url, verdict({ says: 'wonderful', missOut: 'sideways' }))
+    expect(bad.body.fields.map(({ path }: { path: string }) => path).sort()).toEqual(['missOut', 'says'])
+    // Deleting a trial that was a mistake takes its verdicts along.
+    await technician.remove(`/trials/${trial.id}`).send({}).expect(200)
+  })
+
+  test('a prediction is told before the shots only; the names of a blind trial are told once', async () => {
+    const trial: Trial = (await technician.post('/trials', aTrial({ blind: true })).expect(200)).body
+    const foretold = [{ arm: 2, read: 'late', entryBoard: 15, leave: [10] }]
+    const url = `/trials/${trial.id}/foretold`
+    const told: Trial = (await technician.put(url, { version: trial.version, foretold }).expect(200)).body
+    expect(told.foretold).toEqual(foretold)
+    expect((await technician.put(url, { version: told.version, foretold: [{ arm: 3 }] })).body.fields[0].path).toBe(
+      'foretold[0].arm',
+    )
+    // A warm-up tells nobody anything yet.
+    await technician.post(`/trials/${trial.id}/shots`, aShot({ warmUp: true })).expect(200)
+    await technician.put(url, { version: told.version, foretold: [] }).expect(200)
+    await technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)
+    const late = await technician.put(url, { version: told.version + 1, foretold })
+    expect(late.body.fields[0].message).toContain('before the first shot only')
+    const { version } = (await technician.get(`/trials/${trial.id}`)).body
+    const revealed: Trial = (await technician.post(`/trials/${trial.id}/reveal`, { version }).expect(200)).body
+    expect(revealed.revealedAt).not.toBeNull()
+  })
+
+  test('arms: as many as the design takes, each with its name, and only those that there are', async () => {
+    const one = await technician.post('/trials', aTrial({ arms: [anArm('a')] }))
+    expect(one.body.fields[0]).toMatchObject({ path: 'arms', message: 'Arms: 2 to 2 with this design' })
+    expect((await technician.post('/trials', aTrial({ arms: [anArm('a'), anArm('a')] }))).body.fields[0].path).toBe(
+      'arms[1].label',
+    )
+    const crossed = aTrial({
+      design: 'factorial',
+      factors: ['ball'],
+      arms: ['a', 'b', 'c', 'd'].map((name) => anArm(name)),
+    })
+    expect((await technician.post('/trials', crossed)).body.fields[0].path).toBe('arms[0].levels')
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    expect((await technician.post(`/trials/${trial.id}/shots`, aShot({ arm: 3 }))).body.fields[0].path).toBe('arm')
+    expect((await technician.post(`/trials/${trial.id}/arms/9/surface`, { version: 1 })).status).toBe(404)
+  })
+})
+
 describe('predictions', () => {
   const prediction = (change: object = {}) => ({
     ...{ id: randomUUID(), customerId: customer.id, ballId: ball.id, patternId: pattern.id, setup: { laydown: '22' } },

@@ -17,6 +17,7 @@ import ArmPanel from './ArmPanel.vue'
 import BlindBar from './BlindBar.vue'
 import ForetoldPanel from './ForetoldPanel.vue'
 import MovesLedger from './MovesLedger.vue'
+import OpinionPanel from './OpinionPanel.vue'
 import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
@@ -117,6 +118,7 @@ usePlainKeys((key) => {
             :summary="result.arms[index]!"
           />
         </div>
+        <OpinionPanel v-if="trial.shots.length > 0" :key="trial.id" :trial="trial" />
         <ForetoldPanel :key="trial.id" :trial="trial" />
         <PredictionScores :key="trial.id" :trial="trial" />
       </section>

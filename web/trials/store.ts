@@ -1,4 +1,4 @@
-import type { Foretold, Page, ShotCorrection, Trial, TrialArm, TrialEdit } from '@sleetfall/contract'
+import type { Foretold, Page, ShotCorrection, Trial, TrialArm, TrialEdit, VerdictInput } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { get, post, put, remove } from '../http/client.ts'
 import { useRecords } from '../http/records.ts'
@@ -17,6 +17,8 @@ export const useTrials = defineStore('trials', () => {
     trials.take(await post<Trial>(`/trials/${trial.id}/arms/${arm}/surface`, { version }))
   const foretell = async ({ id, version }: Trial, foretold: readonly Foretold[]) =>
     trials.take(await put<Trial>(`/trials/${id}/foretold`, { version, foretold }))
+  const giveVerdict = async (trialId: string, input: VerdictInput) =>
+    trials.take(await post<Trial>(`/trials/${trialId}/verdicts`, input))
   const reveal = async ({ id, version }: Trial) => trials.take(await post<Trial>(`/trials/${id}/reveal`, { version }))
   /** A ball's or a customer's latest trials. */
   async function about(whose: { ballId?: string; customerId?: string }): Promise<readonly Trial[]> {
@@ -24,5 +26,5 @@ export const useTrials = defineStore('trials', () => {
     trials.adopt(items)
     return items
   }
-  return { ...trials, about, setAside, correct, removeShot, edit, freezeArm, foretell, reveal }
+  return { ...trials, about, setAside, correct, removeShot, edit, freezeArm, foretell, giveVerdict, reveal }
 })

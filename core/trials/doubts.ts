@@ -1,0 +1,84 @@
+import { type DesignName, designs } from './design/index.ts'
+import { sameSurface } from './sameSurface.ts'
+import { type Shot, counts } from './shot.ts'
+
+/** What speaks against a verdict, however clear the figures are. */
+export const trialDoubtNames = [
+  'one-shot',
+  'one-line',
+  'not-settled',
+  'unknown-surface',
+  'no-warm-up',
+  'two-things',
+  'no-same-day-baseline',
+] as const
+export type TrialDoubt = (typeof trialDoubtNames)[number]
+
+export interface DoubtArm {
+  readonly arm: number
+  readonly ballId: string
+  readonly bowlerId?: string | null | undefined
+  readonly lane: string
+  readonly feetBoard: number | null
+  readonly targetBoard: number | null
+  readonly levels: readonly string[]
+  readonly surface: { readonly effectiveRaUm: number | null; readonly oilShare: number; readonly settled: boolean }
+}
+
+/** Two lines are so many boards apart, at the feet or at the target. */
+const otherLineBoards = 2
+/** The bench and the night lie between shots that are so far apart. */
+const sittingGapMs = 6 * 3_600_000
+
+const apart = (values: readonly (number | null)[]) => {
+  const known = values.filter((value): value is number => value !== null)
+  return known.length > 1 && Math.max(...known) - Math.min(...known) >= otherLineBoards
+}
+
+/** In how many ways two arms differ: the ball or its surface, who throws, the lane, the line. */
+function differences(a: DoubtArm, b: DoubtArm): number {
+  const ball = a.ballId !== b.ballId || !sameSurface(a.surface, b.surface)
+  const bowler = (a.bowlerId ?? null) !== (b.bowlerId ?? null)
+  const line = apart([a.feetBoard, b.feetBoard]) || apart([a.targetBoard, b.targetBoard])
+  return [ball, bowler, a.lane !== b.lane, line].filter(Boolean).length
+}
+
+/** Times between which nobody threw for hours part the shots into sittings; without times there is one. */
+function sittings(shots: readonly Shot[]): Shot[][] {
+  const parts: Shot[][] = []
+  let last = Number.NaN
+  for (const shot of [...shots].sort((a, b) => (a.thrownAt ?? '').localeCompare(b.thrownAt ?? ''))) {
+    const at = Date.parse(shot.thrownAt ?? '')
+    if (parts.length === 0 || at - last > sittingGapMs) parts.push([])
+    parts.at(-1)!.push(shot)
+    if (!Number.isNaN(at)) last = at
+  }
+  return parts
+}
+
+/** What speaks against a verdict of a trial, in the order of the list; empty when nothing does. */
+export function trialDoubts(design: DesignName, arms: readonly DoubtArm[], shots: readonly Shot[]): TrialDoubt[] {
+  const counted = shots.filter(counts)
+  const thrown = arms.filter(({ arm }) => counted.some((shot) => shot.arm === arm))
+  const looksForLines = designs[design].measure === 'boardsMoved'
+  const [control, ...others] = thrown
+  const holds: Readonly<Record<TrialDoubt, boolean>> = {
+    'one-shot': thrown.some(({ arm }) => counted.filter((shot) => shot.arm === arm).length === 1),
+    'one-line':
+      counted.length > 0 &&
+      !looksForLines &&
+      !apart(counted.map(({ feetBoard }) => feetBoard)) &&
+      !apart(counted.map(({ targetBoard }) => targetBoard)),
+    'not-settled': thrown.some(({ surface }) => !surface.settled),
+    'unknown-surface': thrown.some(({ surface }) => surface.effectiveRaUm === null),
+    'no-warm-up': counted.length > 0 && !shots.some(({ warmUp }) => warmUp === true),
+    'two-things':
+      control !== undefined && control.levels.length < 2 && others.some((other) => differences(control, other) > 1),
+    'no-same-day-baseline':
+      control !== undefined &&
+      // With a reference ball the day is taken out by it.
+      control.levels.length < 2 &&
+      sittings(counted).some((part) => part.every(({ arm }) => arm !== control.arm)),
+  }
+  return trialDoubtNames.filter((doubt) => holds[doubt])
+}
