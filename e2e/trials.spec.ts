@@ -96,6 +96,22 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
   ).toBeVisible()
   await expect(page.getByRole('region', { name: 'Result' })).toContainText(/pairs (is|are) shown to differ/)
   await expect(page.getByRole('region', { name: 'What do you expect?' })).toContainText('2 of 2 read early')
+
+  // What speaks against a verdict is said, and one waits for it; revised, the first stays in its history.
+  const verdict = page.getByRole('region', { name: 'Verdict' })
+  await expect(verdict).toContainText(/one line only.*no warm-up noted/)
+  await verdict.getByRole('button', { name: 'Give a verdict' }).tap()
+  await expect(verdict.getByRole('button', { name: 'Held: not yet' })).toHaveAttribute('aria-pressed', 'true')
+  await verdict.getByRole('group', { name: 'A miss inside' }).getByRole('button', { name: 'goes high' }).tap()
+  await verdict.getByRole('button', { name: 'it burns up' }).tap()
+  await verdict.getByRole('button', { name: 'Keep the verdict' }).tap()
+  await expect(verdict).toContainText('Held: not yet · A miss inside goes high · (it burns up?)')
+  await verdict.getByRole('button', { name: 'Revise the verdict' }).tap()
+  await verdict.getByRole('button', { name: 'Change it' }).tap()
+  await verdict.getByRole('button', { name: 'Keep the verdict' }).tap()
+  await expect(verdict).toContainText(/Change it.*given though: .*one line only/)
+  await verdict.getByText('Earlier verdicts').click()
+  await expect(verdict).toContainText(/: Held: not yet/)
 })
 
 test('two covers at three surfaces: what the cover does, what the surface does, and what depends on what', async ({
@@ -193,4 +209,27 @@ test('a case: signs from the shots, the test that tells most a minute begun as a
   await expect(page.getByText('It was oil on the cover. The table has learnt from it.').first()).toBeVisible()
   await page.getByRole('link', { name: 'All next tests' }).click()
   await expect(page.getByText('No open case.')).toBeVisible()
+})
+
+test('shots from a table: columns named, a garbled row told by its line, the others taken over, and out again', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/trials')
+  await page.getByRole('link', { name: /500 help/ }).click()
+  const rows = page.getByRole('region', { name: 'Shots' }).getByRole('row')
+  await expect(rows.first()).toBeVisible()
+  const before = await rows.count()
+  await page.getByRole('button', { name: 'Shots from a table' }).click()
+  const table = page.getByRole('dialog')
+  const text =
+    'Ball,Target,Feet,Entry,Pins,Oil tone\nA,12,24,17.5,X,dull\nB,12,24,sixteen,2-8,dull\nB,12,24,16,2-8-10,dull\n'
+  await table.getByLabel('File').setInputFiles({ name: 'lane.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await expect(table.getByText('2 of 3 rows are shots.')).toBeVisible()
+  await expect(table.getByText(/Row 3: Entry board/)).toBeVisible()
+  await table.getByRole('button', { name: 'Take 2 shots over' }).click()
+  await expect(rows).toHaveCount(before + 2)
+  await expect(rows.nth(1)).toContainText('16')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'As a table (CSV)' }).click()
+  expect((await download).suggestedFilename()).toBe('trial.csv')
 })

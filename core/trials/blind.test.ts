@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { randomLcg, randomNormal } from 'd3-random'
-import { type ComparedShot, type ShotInput, judge, launchAngleDeg, simulate } from '@sleetfall/core'
+import { type ComparedShot, type ShotInput, crossedContrasts, judge, launchAngleDeg, simulate } from '@sleetfall/core'
 
 /**
  * Blind trials: a bowler, a ball, a lane and its drift that the judge knows nothing of, seeded. What is hidden is drawn from wider ranges than
@@ -10,13 +10,25 @@ interface Hidden {
   /** Boards by which the second arm enters otherwise. */
   readonly difference: number
   readonly order: string
+  /** What further arms do beside the first, where there are more than two; boards. */
+  readonly effects?: Readonly<Record<string, number>>
+  /** Place in the order from which another day begins, which moves all that is thrown on it. */
+  readonly newDayAt?: number
   readonly driftSd?: number
   /** Share of the shots whose target nobody noted. */
   readonly unnoted?: number
   readonly seed: number
 }
 
-function blindTrial({ difference, order, driftSd = 0.06, unnoted = 0, seed }: Hidden): ComparedShot[] {
+function blindTrial({
+  difference,
+  order,
+  effects = { B: difference },
+  newDayAt,
+  driftSd = 0.06,
+  unnoted = 0,
+  seed,
+}: Hidden): ComparedShot[] {
   const uniform = randomLcg(seed)
   const between = (from: number, to: number) => from + (to - from) * uniform()
   const normal = (sd: number) => randomNormal.source(uniform)(0, sd)()
@@ -57,10 +69,12 @@ function blindTrial({ difference, order, driftSd = 0.06, unnoted = 0, seed }: Hi
     },
   } as const
   const [scatter, aim, drift] = [between(0.5, 1.1), between(0.5, 1.1), normal(driftSd)]
+  const [dayMoves, drifts] = [normal(1.5), [drift, newDayAt === undefined ? drift : normal(driftSd)]]
   return [...order].map((arm, i) => {
+    const day = newDayAt !== undefined && i >= newDayAt ? 1 : 0
     const [targetOff, laydownOff, speedOff] = [normal(aim), normal(0.4), normal(0.35)]
     const entry = simulate(shot(targetOff, laydownOff, speedOff)).entryBoard
-    const value = entry + (arm === 'B' ? difference : 0) + drift * i + normal(scatter)
+    const value = entry + (effects[arm] ?? 0) + drifts[day]! * i + day * dayMoves + normal(scatter)
     return {
       variant: arm,
       value: Math.round(2 * value) / 2,
@@ -69,6 +83,7 @@ function blindTrial({ difference, order, driftSd = 0.06, unnoted = 0, seed }: Hi
       laydownDeviationBoards: Math.round(2 * laydownOff) / 2,
       speedDeviationMph: Math.round(10 * speedOff) / 10,
       sequence: i + 1,
+      ...(newDayAt === undefined ? {} : { blocks: { day: String(day) } }),
     }
   })
 }
@@ -130,5 +145,65 @@ describe('a verdict in blind trials', () => {
     }
     expect(told / cases).toBeGreaterThan(0.8 - 2 * Math.sqrt(0.16 / cases))
     expect(asked).toBeLessThan(20)
+  })
+})
+
+describe('combinations in blind trials', () => {
+  const levels = (first: readonly string[], second: readonly string[]) =>
+    first.flatMap((a, i) => second.map((b, j) => ({ arm: i * second.length + j + 1, levels: [a, b] })))
+  const names = 'ABCDEF'
+  /** How often the interval of each contrast holds the truth, and how often one is claimed that is not there. */
+  function held(arms: ReturnType<typeof levels>, hidden: Omit<Hidden, 'seed' | 'difference'>, runs: number) {
+    const asked = crossedContrasts(arms).map(({ effect, contrast }) => ({
+      name: effect.name,
+      weights: Object.fromEntries(Object.entries(contrast.weights).map(([arm, by]) => [names[Number(arm) - 1]!, by])),
+    }))
+    let [within, of, claimed, none] = [0, 0, 0, 0]
+    for (let seed = 1; seed <= runs; seed += 1) {
+      const shots = blindTrial({ ...hidden, difference: 0, seed: 6367 * seed })
+      const inOrder = [...shots].sort((a, b) => a.variant.localeCompare(b.variant))
+      for (const told of judge(inOrder, { ...entry, contrasts: asked }).contrasts) {
+        const { weights } = asked.find(({ name }) => name === told.name)!
+        const truth = Object.entries(weights).reduce((sum, [arm, by]) => sum + by * (hidden.effects?.[arm] ?? 0), 0)
+        of += 1
+        within += Number(told.low <= truth && truth <= told.high)
+        if (Math.abs(truth) > 1e-9) continue
+        none += 1
+        claimed += Number(told.pHolm < 0.05)
+      }
+    }
+    return { within: within / of, claimed: claimed / none }
+  }
+  test.each([
+    ['covers by surfaces, in stages', levels(['x', 'y'], ['box', '2000', 'polish']), 'ADDAADBEEBBECFFCCF', {}],
+    ['bowlers by balls, in turns', levels(['one', 'two'], ['x', 'y']), 'ABCDDCBAABCD', {}],
+    ['balls by lanes', levels(['x', 'y'], ['fresh', 'played']), 'ACCAACCABDDBBDDB', {}],
+    [
+      'before and after with a reference, days apart',
+      levels(['x', 'ref'], ['before', 'after']),
+      'ACCAACCABDDBBDDB',
+      { newDayAt: 8 },
+    ],
+  ])('%s: intervals hold the truth, and nothing is claimed where nothing is', (_, arms, order, days) => {
+    const runs = 40
+    const sure = (share: number) => 2 * Math.sqrt((share * (1 - share)) / runs)
+    const effects = { B: 1, C: -1.5, D: 2, E: 0.5, F: -2 }
+    expect(held(arms, { order, effects, ...days }, runs).within).toBeGreaterThan(0.95 - sure(0.95))
+    expect(held(arms, { order, effects: {}, ...days }, runs).claimed).toBeLessThan(0.05 + sure(0.05))
+  })
+
+  test('a ladder of four with the control back: every pair’s interval holds the truth', () => {
+    const effects = { B: 0.5, C: 1.5, D: 3 }
+    let [within, of] = [0, 0]
+    const runs = 40
+    for (let seed = 1; seed <= runs; seed += 1) {
+      const shots = blindTrial({ difference: 0, order: 'AAABBBCCCDDDAA', effects, seed: 4567 * seed })
+      for (const { from, to, low, high } of judge(shots, entry).pairs) {
+        const at = (arm: string) => (effects as Record<string, number>)[arm] ?? 0
+        of += 1
+        within += Number(low <= at(to) - at(from) && at(to) - at(from) <= high)
+      }
+    }
+    expect(within / of).toBeGreaterThan(0.95 - 2 * Math.sqrt(0.0475 / runs))
   })
 })

@@ -6,6 +6,7 @@ declare module 'jstat' {
   const jstat: {
     jStat: {
       studentt: StudentT
+      beta: { inv(p: number, alpha: number, beta: number): number }
       chisquare: { inv(p: number, freedom: number): number }
       normal: { cdf(x: number, mean: number, sd: number): number }
     }

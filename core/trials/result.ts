@@ -3,6 +3,7 @@ import type { BlockName, ComparedShot } from './compare.ts'
 import { type CrossedEffect, crossedContrasts } from './crossed.ts'
 import { type DesignName, designs } from './design/index.ts'
 import { type Judgement, judge } from './judge.ts'
+import { chanceOfRun, longestRun } from './shares.ts'
 import { type Read, type Shot, counts, hitPocket, reads } from './shot.ts'
 
 /** Fewer counted shots per arm than this give no verdict in most designs: the least that a reaction test needs. */
@@ -32,6 +33,8 @@ export interface ArmSummary {
   readonly reads: Readonly<Record<Read, number>>
   readonly pocket: { readonly hits: number; readonly of: number }
   readonly strikes: { readonly hits: number; readonly of: number }
+  /** The longest run of strikes, and how often so long a one, or longer, comes by chance in as many shots that strike as often as these. */
+  readonly run: { readonly strikes: number; readonly chance: number } | null
 }
 
 export interface TrialResult {
@@ -47,8 +50,20 @@ export interface TrialResult {
   readonly withSetAside: Judgement | null
 }
 
+/** A run shorter than this is nothing to speak of. */
+const leastRun = 3
+function runOf(struck: readonly (boolean | null)[]): ArmSummary['run'] {
+  const known = struck.filter((one) => one !== null)
+  const strikes = longestRun(known)
+  if (strikes < leastRun) return null
+  // A strike and a miss more than were thrown: a row of strikes alone does not say that every shot strikes.
+  const p = (known.filter(Boolean).length + 1) / (known.length + 2)
+  return { strikes, chance: chanceOfRun(known.length, p, strikes) }
+}
+
 const meanOf = (values: readonly (number | null | undefined)[]) =>
   d3.mean(values.filter((value): value is number => value != null)) ?? null
+const struck = ({ leave }: Pick<Shot, 'leave'>) => (leave === null ? null : leave.length === 0)
 const share = (hits: readonly (boolean | null)[]) => {
   const known = hits.filter((hit) => hit !== null)
   return { hits: known.filter(Boolean).length, of: known.length }
@@ -69,7 +84,8 @@ export function summariseArm(arm: number, all: readonly Shot[]): ArmSummary {
     meanFirstReadFt: meanOf(counted.map(({ firstReadFt }) => firstReadFt)),
     reads: Object.fromEntries(reads.map((read) => [read, readCount(read)])) as Record<Read, number>,
     pocket: share(counted.map(hitPocket)),
-    strikes: share(counted.map(({ leave }) => (leave === null ? null : leave.length === 0))),
+    strikes: share(counted.map(struck)),
+    run: runOf(counted.map(struck)),
   }
 }
 

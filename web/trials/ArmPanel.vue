@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Trial, TrialArm } from '@sleetfall/contract'
-import { type ArmSummary, sameThing } from '@sleetfall/core'
+import { type ArmSummary, sameThing, shareOf } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useNotices } from '../shell/notices.ts'
@@ -24,6 +24,14 @@ const frozen = computed(() => {
   return grit === null ? t('trials.frozenUnknown') : t('trials.frozen', { grit: roundGrit(grit) })
 })
 const untouched = computed(() => props.summary.counted + props.summary.setAside + props.summary.warmUps === 0)
+/** Hits of shots with the interval that so few leave. */
+function withBand(key: string, { hits, of }: { readonly hits: number; readonly of: number }): string {
+  const band = shareOf(hits, of)
+  const text = t(key, { hits, of })
+  if (!band) return text
+  const [low, high] = [band.low, band.high].map((one) => Math.round(100 * one))
+  return `${text} (95 %: ${low}–${high} %)`
+}
 /** Its ball may be worked on as long as it was not thrown. */
 const mayFreeze = computed(
   () =>
@@ -64,8 +72,11 @@ async function freeze() {
         >
       </p>
       <p>
-        {{ summary.pocket.of === 0 ? t('trials.noPocket') : t('trials.pocket', summary.pocket)
-        }}<template v-if="summary.strikes.of > 0">, {{ t('trials.strikes', summary.strikes) }}</template>
+        {{ summary.pocket.of === 0 ? t('trials.noPocket') : withBand('trials.pocket', summary.pocket)
+        }}<template v-if="summary.strikes.of > 0">, {{ withBand('trials.strikes', summary.strikes) }}</template>
+      </p>
+      <p v-if="summary.run" class="small soft">
+        {{ t('trials.run', { n: summary.run.strikes, percent: Math.round(100 * summary.run.chance) }) }}
       </p>
       <p>{{ t('trials.readCounts', summary.reads) }}</p>
     </template>

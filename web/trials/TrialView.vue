@@ -21,6 +21,7 @@ import OpinionPanel from './OpinionPanel.vue'
 import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
+import TableButtons from './TableButtons.vue'
 import TrialEditForm from './TrialEditForm.vue'
 import TrialVerdict from './TrialVerdict.vue'
 import { useShotQueue } from './shotQueue.ts'
@@ -123,7 +124,10 @@ usePlainKeys((key) => {
         <PredictionScores :key="trial.id" :trial="trial" />
       </section>
       <section class="stack shots" :aria-label="t('trials.shots')">
-        <h2>{{ t('trials.shots') }}</h2>
+        <div class="spread">
+          <h2>{{ t('trials.shots') }}</h2>
+          <TableButtons :trial="trial" />
+        </div>
         <p v-if="trial.shots.length === 0" class="soft">
           {{ t('trials.noShots', { n: designs[trial.design].least }) }}
         </p>
