@@ -49,6 +49,23 @@ async function mendWrackline(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Retire, merge or delete Wrackline' }).click()
 }
 
+async function openWracklineTrial(page: Page): Promise<void> {
+  await page.goto('/trials')
+  await page.getByRole('link', { name: /Wrackline dead/ }).click()
+}
+async function openTable(page: Page): Promise<void> {
+  await openWracklineTrial(page)
+  await page.getByRole('button', { name: 'Shots from a table' }).click()
+}
+async function openLane(page: Page): Promise<void> {
+  await openWracklineTrial(page)
+  await page.getByRole('link', { name: 'At the lane' }).click()
+}
+async function openCase(page: Page): Promise<void> {
+  await openWracklineTrial(page)
+  await page.getByRole('button', { name: 'What is wrong?' }).click()
+}
+
 async function openCoverage(page: Page): Promise<void> {
   await page.goto('/rack')
   await openCustomer(page, 'Odda Brimstow')
@@ -77,6 +94,8 @@ const alsoDark: readonly string[] = [
   'layout bench',
   'trials',
   'trial',
+  'at the lane',
+  'diagnosis',
   'events',
   'coverage map',
 ]
@@ -127,6 +146,10 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
           .click(),
       'It was never thrown',
     ],
+    ['shots from a table', () => openTable(page), 'A CSV file with a heading row'],
+    ['at the lane', () => openLane(page), 'Last:'],
+    ['diagnosis', () => openCase(page), 'What it may be'],
+    ['next tests', () => page.goto('/diagnosis'), 'What it may be'],
     ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
     ['nearest gaps', () => page.goto('/coverage'), 'Nearest gaps'],
     ['events', () => page.goto('/events'), 'Beacon Open'],

@@ -101,6 +101,9 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByRole('link', { name: /Wrackline dead/ }).click()
   await page.getByRole('heading', { name: 'Next shot' }).waitFor()
   await shot('trial')
+  await page.getByRole('button', { name: 'What is wrong?' }).click()
+  await page.getByText('What it may be').waitFor()
+  await shot('diagnosis')
 
   await page.goto('/rack')
   await openCustomer(page, 'Odda Brimstow')
@@ -118,13 +121,14 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByLabel('dark, for the lane area').check()
   const phone = await browser.newContext({
     baseURL: site.url,
-    viewport: { width: 412, height: 860 },
+    viewport: { width: 390, height: 844 },
     storageState: await page.context().storageState(),
   })
   const lane = await phone.newPage()
   await lane.goto('/trials')
   await lane.getByRole('link', { name: /500 help/ }).click()
-  await lane.getByRole('heading', { name: 'Next shot' }).waitFor()
+  await lane.getByRole('link', { name: 'At the lane' }).click()
+  await lane.getByRole('button', { name: 'Record shot' }).waitFor()
   await shot('trial-phone-dark', lane)
   await phone.close()
 })

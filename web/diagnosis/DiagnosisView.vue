@@ -82,12 +82,11 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
         <v-text-field
           v-model="observation"
           :label="t('diagnosis.observation')"
-          :hint="t('diagnosis.observationHint')"
-          persistent-hint
           maxlength="400"
           :disabled="!may"
           @change="change({ observation })"
         />
+        <p class="small soft">{{ t('diagnosis.observationHint') }}</p>
       </section>
       <section class="stack" aria-live="polite">
         <RankedCauses :ranked="one.ranked" />
@@ -127,12 +126,11 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
         <v-select
           v-if="may"
           :label="t('diagnosis.settle')"
-          :hint="t('diagnosis.settleHint')"
-          persistent-hint
           :model-value="null"
           :items="causes.map((value) => ({ value, title: t(`diagnosis.causes.${value}`) }))"
           @update:model-value="$event && settle($event)"
         />
+        <p v-if="may" class="small soft">{{ t('diagnosis.settleHint') }}</p>
       </section>
       <ConfirmDialog
         v-if="asking"
