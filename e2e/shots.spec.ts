@@ -96,8 +96,6 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await shot('layout-bench')
 
   await page.goto('/trials')
-  await page.getByText('Outcome').or(page.getByText('Says')).first().waitFor()
-  await shot('trials')
   await page.getByRole('link', { name: /Wrackline dead/ }).click()
   await page.getByRole('heading', { name: 'Next shot' }).waitFor()
   await shot('trial')

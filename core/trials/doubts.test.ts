@@ -23,6 +23,8 @@ describe('what speaks against a verdict', () => {
   test.each([
     ['one-shot', two, [...sound.filter((one) => one.arm === 1), shot(2)]],
     ['one-line', two, sound.map((one) => ({ ...one, feetBoard: 22 }))],
+    // A target that scatters is no other line.
+    ['one-line', two, sound.map((one, i) => ({ ...one, feetBoard: 22, targetBoard: 10 + (i % 3) }))],
     ['no-warm-up', two, sound.slice(1)],
     ['not-settled', [arm(1), arm(2, { surface: { effectiveRaUm: 0.4, oilShare: 0.2, settled: false } })], sound],
     ['unknown-surface', [arm(1), arm(2, { surface: { effectiveRaUm: null, oilShare: 0.2, settled: true } })], sound],

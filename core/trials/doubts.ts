@@ -25,14 +25,15 @@ export interface DoubtArm {
   readonly surface: { readonly effectiveRaUm: number | null; readonly oilShare: number; readonly settled: boolean }
 }
 
-/** Two lines are so many boards apart, at the feet or at the target. */
+/** Two lines are so many boards apart at the feet; where nobody noted the feet, so many at the target, where a miss scatters too. */
 const otherLineBoards = 2
+const otherTargetBoards = 4
 /** The bench and the night lie between shots that are so far apart. */
 const sittingGapMs = 6 * 3_600_000
 
-const apart = (values: readonly (number | null)[]) => {
+const apart = (values: readonly (number | null)[], boards = otherLineBoards) => {
   const known = values.filter((value): value is number => value !== null)
-  return known.length > 1 && Math.max(...known) - Math.min(...known) >= otherLineBoards
+  return known.length > 1 && Math.max(...known) - Math.min(...known) >= boards
 }
 
 /** In how many ways two arms differ: the ball or its surface, who throws, the lane, the line. */
@@ -68,7 +69,13 @@ export function trialDoubts(design: DesignName, arms: readonly DoubtArm[], shots
       counted.length > 0 &&
       !looksForLines &&
       !apart(counted.map(({ feetBoard }) => feetBoard)) &&
-      !apart(counted.map(({ targetBoard }) => targetBoard)),
+      !(
+        counted.every(({ feetBoard }) => feetBoard === null) &&
+        apart(
+          counted.map(({ targetBoard }) => targetBoard),
+          otherTargetBoards,
+        )
+      ),
     'not-settled': thrown.some(({ surface }) => !surface.settled),
     'unknown-surface': thrown.some(({ surface }) => surface.effectiveRaUm === null),
     'no-warm-up': counted.length > 0 && !shots.some(({ warmUp }) => warmUp === true),

@@ -26,6 +26,11 @@ watch(pending, (now) => now && void trials.need(now.trialId, true), { immediate:
 const trial = computed(() => (pending.value ? trials.byId.get(pending.value.trialId) : undefined))
 const found = computed(() => (trial.value ? outcomeOf(trial.value) : null))
 const says = computed(() => (trial.value ? (lines(trial.value, resultOf(trial.value))[0] ?? '') : ''))
+/** The cause that every answer would leave on top, when there is one. */
+const settledOn = computed(() => {
+  const [first, ...others] = props.test.wouldLead.map(({ to }) => to)
+  return first !== undefined && others.every((to) => to === first) ? first : null
+})
 const share = computed(() => worth(props.test, props.one.ranked.doubtBits))
 const asked = computed<TestName>(() => pending.value?.test ?? props.test.test)
 async function begin() {
@@ -52,6 +57,7 @@ async function begin() {
       <ul class="small">
         <li v-for="line in leads(test)" :key="line">{{ line }}</li>
       </ul>
+      <p v-if="settledOn">◇ {{ t('diagnosis.changesNothing', { cause: t(`diagnosis.causes.${settledOn}`) }) }}</p>
       <p v-if="te(`diagnosis.cautions.${test.test}`)" class="small">▲ {{ t(`diagnosis.cautions.${test.test}`) }}</p>
     </template>
     <div v-if="may" class="row" role="group" :aria-label="t('diagnosis.answer')">

@@ -112,6 +112,7 @@ export default {
   minutes: '{n} min',
   worth: 'Its answer is expected to take away {percent} % of the doubt',
   worthMost: '{percent} % of the doubt for {n} minutes: more a minute than any other test.',
+  changesNothing: 'Whatever it says, {cause} stays the most likely: what cures that is worth more than the test.',
   lasts: 'lasting',
   wouldLead: '{outcome} ({percent} %): then most likely {cause}',
   outcomes: {

@@ -2,8 +2,9 @@
 import type { Trial, TrialArm } from '@sleetfall/contract'
 import { type NextReason, handRefresh } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { agoText } from '../controls/days.ts'
 import { post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useTrials } from './store.ts'
@@ -19,6 +20,7 @@ const notices = useNotices()
 const { name, lettered } = useArmText()
 const { form, arm, inOrder, toMake, over, countedOf } = props.held
 const warm = useWarmUp(() => props.held.last.value)
+const lastAgo = computed(() => (props.held.last.value ? agoText(props.held.last.value.thrownAt) : ''))
 const busy = ref(false)
 /** Reasons that are told though the arm is chosen already: something happened that somebody may wonder about. */
 const told: readonly NextReason[] = ['again', 'stage', 'behind']
@@ -62,7 +64,7 @@ async function take(made: TrialArm, sanded: boolean) {
   </div>
   <div v-if="warm.ask.value" class="row ask">
     <span class="small">{{
-      warm.ask.value === 'first' ? t('trials.warmUpAsk') : t('trials.warmUpIdle', { n: warm.idle.value })
+      warm.ask.value === 'first' ? t('trials.warmUpAsk') : t('trials.warmUpIdle', { ago: lastAgo })
     }}</span>
     <v-btn size="small" @click="warmUp(true)">{{ t('trials.warmUpYes') }}</v-btn>
     <v-btn size="small" @click="warmUp(false)">{{ t('trials.warmUpNo') }}</v-btn>

@@ -169,7 +169,7 @@ export default {
   luck: 'luck?',
   warmUp: 'Warm-up',
   warmUpAsk: 'Warm up first? What is thrown until then is kept and not counted.',
-  warmUpIdle: '{n} minutes since the last shot: warm up again?',
+  warmUpIdle: 'The last shot was {ago}: warm up again?',
   warmUpYes: 'Warm-up shots',
   warmUpNo: 'They count',
   warmUpOn: '◇ Warm-up: not counted until you say so.',

@@ -21,5 +21,5 @@ export function useWarmUp(last: () => TrialShotInput | undefined) {
     return answeredAt.value !== null && answeredAt.value > Date.parse(shot.thrownAt) ? null : 'idle'
   })
   const answer = () => void (answeredAt.value = Date.now())
-  return { ask, idle: computed(() => Math.floor(idle.value ?? 0)), answer }
+  return { ask, answer }
 }
