@@ -1,8 +1,10 @@
 import { scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
-import { identifier, oneOf, ranged } from './fields.ts'
+import { identifier, oneOf, quantity, ranged, whole } from './fields.ts'
+import { wrong } from './said.ts'
+import { mostArms } from './trials.ts'
 
-export const deviceKinds = ['scanner', 'bath'] as const
+export const deviceKinds = ['scanner', 'bath', 'tracker'] as const
 export type DeviceKind = (typeof deviceKinds)[number]
 
 export const deviceSettingsSchema = yup.object({
@@ -31,6 +33,14 @@ export interface BathState {
   /** Of the bath's own timer; null when it is not set. */
   readonly secondsLeft: number | null
 }
+
+/** A throw before the tracker's stand-in: which arm of which trial, on which line. */
+export const throwSchema = yup.object({
+  trialId: identifier('trial'),
+  arm: whole('arm', 1, mostArms).required(wrong('arm', 'missing')),
+  feetBoard: quantity('feetBoard', 'feet').required(wrong('feet', 'missing')),
+  targetBoard: quantity('board', 'targetBoard').required(wrong('targetBoard', 'missing')),
+})
 
 /** One spot of a ball read by the scanner. */
 export const scanRequestSchema = yup.object({ ballId: identifier('ball'), spot: oneOf('spot', scanSpots) })

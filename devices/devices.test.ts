@@ -1,6 +1,14 @@
 import { createServer } from 'node:http'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import { raOfGrit, recipeByKey } from '@sleetfall/core'
+import {
+  type ShotInput,
+  type TrackedShot,
+  launchAngleDeg,
+  raOfGrit,
+  readTracked,
+  recipeByKey,
+  simulate,
+} from '@sleetfall/core'
 import { createDevices } from './app.ts'
 
 let address = ''
@@ -83,5 +91,46 @@ describe('the bath', () => {
     expect((await send('GET', '/bath')).status).toBe(503)
     await send('PUT', '/bath', { fault: 'none' })
     expect((await send('GET', '/bath')).status).toBe(200)
+  })
+})
+
+describe('lane tracker', () => {
+  const loads = [{ fromBoard: 2, toBoard: 38, loads: 4, microlitresPerBoard: 50, startFt: 0, endFt: 39 }]
+  const shot = {
+    bowler: { hand: 'right', speedMph: 17.5, revRpm: 330, axisRotationDeg: 50, axisTiltDeg: 13 },
+    ball: { weightLb: 15, diameterIn: 8.595, rgIn: 2.5, differentialIn: 0.045, intermediateDifferentialIn: 0 },
+    layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
+    release: { laydownBoard: 20, launchAngleDeg: 0 },
+    friction: { kind: 'film', loads, raUm: 0.5, cover: 'solid' },
+  } as const
+  const thrown = { ballId: 'a', patternId: 'p', shot, aim: { laydownBoard: 20, targetBoard: 11 } }
+
+  test('sends a path and a speed for each throw, about where it was aimed; of forty one is garbled and one lost', async () => {
+    const stop = new AbortController()
+    const stream = await fetch(`${address}/tracker/stream`, { signal: stop.signal })
+    const reader = stream.body!.getReader()
+    let text = ''
+    const reading = (async () => {
+      for (;;) {
+        const { value, done } = await reader.read()
+        if (done) return
+        text += new TextDecoder().decode(value)
+      }
+    })().catch(() => undefined)
+    for (let i = 0; i < 40; i += 1) await send('POST', '/tracker/throw', thrown)
+    await new Promise((resolve) => setTimeout(resolve, 100))
+    stop.abort()
+    await reading
+    const shots = [...text.matchAll(/^data: (.*)$/gm)].map(([, data]) => readTracked(JSON.parse(data!) as TrackedShot))
+    expect(shots).toHaveLength(39)
+    expect(shots.filter(({ ok }) => !ok)).toEqual([{ ok: false, why: 'broken-path' }])
+    const targets = shots.flatMap((one) => (one.ok ? [one.figures.targetBoard] : []))
+    const mean = targets.reduce((sum, one) => sum + one, 0) / targets.length
+    const { boardAtArrows } = simulate({
+      ...(shot as unknown as ShotInput),
+      release: { laydownBoard: 20, launchAngleDeg: launchAngleDeg(20, 11) },
+    })
+    // Ball and lane are a little stronger or weaker than anybody knows.
+    expect(Math.abs(mean - boardAtArrows)).toBeLessThan(1.2)
   })
 })

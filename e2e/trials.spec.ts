@@ -233,3 +233,46 @@ test('shots from a table: columns named, a garbled row told by its line, the oth
   await page.getByRole('button', { name: 'As a table (CSV)' }).click()
   expect((await download).suggestedFilename()).toBe('trial.csv')
 })
+
+test('the lane tracker fills shots in, to be corrected; the garbled one is said and typed in', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/shop')
+  const device = page.getByRole('article', { name: 'Lane tracker' })
+  await device.getByRole('button', { name: 'Connect' }).tap()
+  await expect(device).toContainText('● connected')
+  await page.goto('/trials')
+  await page.getByRole('link', { name: /500 help/ }).click()
+  await page.getByRole('link', { name: 'At the lane' }).click()
+  await page.getByRole('button', { name: 'They count' }).tap()
+  const tracker = page.getByRole('group', { name: 'Lane tracker' })
+  const entry = page.getByRole('textbox', { name: 'Entry board' })
+  const throwOne = tracker.getByRole('button', { name: 'Throw (stand-in)' })
+  await expect(tracker).toContainText('The tracker watches')
+  await throwOne.tap()
+  await expect(tracker).toContainText('Filled in by the tracker')
+  const measured = Number(await entry.inputValue())
+  expect(measured).toBeGreaterThan(5)
+  await page.getByText('Speed, first read, note').tap()
+  await expect(page.getByRole('textbox', { name: 'Speed' })).not.toHaveValue('')
+  // What it got wrong is put right before it is recorded.
+  await page
+    .getByRole('button', { name: 'Entry 17½', exact: true })
+    .or(page.getByRole('button', { name: 'Entry 17.5', exact: true }))
+    .tap()
+  await page.getByRole('button', { name: 'Record shot' }).tap()
+  await expect(page.getByText('Last:')).toContainText('17.5')
+  // One in twenty is garbled.
+  for (let n = 0; n < 30 && !(await tracker.textContent())!.includes('▲'); n += 1) {
+    const before = await entry.inputValue()
+    await throwOne.tap()
+    await expect
+      .poll(async () => (await entry.inputValue()) !== before || (await tracker.textContent())!.includes('▲'))
+      .toBe(true)
+    await entry.fill('')
+  }
+  await expect(tracker).toContainText('cannot be gone by (the path jumps): type it in')
+  await entry.fill('16')
+  await entry.press('Enter')
+  await expect(page.getByText('Last:')).toContainText('16')
+})

@@ -18,5 +18,5 @@ export const equipment: Area = {
   start: watchDevices,
   tables: ['device'],
   exports: [],
-  imports: ['balls', 'bench'],
+  imports: ['balls', 'bench', 'customers', 'lanes', 'trials'],
 }

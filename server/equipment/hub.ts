@@ -9,6 +9,8 @@ export interface DeviceHub {
   answers(kind: DeviceKind): Promise<boolean>
   lastBath(): BathState | null
   onBath(listener: (state: BathState | null) => void): () => void
+  /** Shots of the lane tracker, as it sends them; ends with the returned function. */
+  onTracked(listener: (data: string) => void): () => void
   command<T>(method: 'POST' | 'PUT', path: string, body: unknown): Promise<T>
   close(): void
 }
@@ -74,6 +76,12 @@ export function openDevices(address: string | undefined): DeviceHub {
         () => false,
       ),
     lastBath: () => last,
+    onTracked(listener) {
+      if (address === undefined) return () => {}
+      const tracked = new EventSource(`${address}/tracker/stream`)
+      tracked.onmessage = ({ data }: { data: string }) => listener(data)
+      return () => tracked.close()
+    },
     onBath(listener) {
       listeners.add(listener)
       return () => listeners.delete(listener)

@@ -8,13 +8,18 @@ import {
   said,
   type ScanReading,
   scanRequestSchema,
+  throwSchema,
 } from '@sleetfall/contract'
+import { feetToLaydown, filmOf, shotOf } from '@sleetfall/core'
 import { Router } from 'express'
 import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
+import { customerById } from '../customers/store.ts'
 import { type Context } from '../http/context.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { checked, write } from '../http/write.ts'
+import { patternById } from '../lanes/store.ts'
+import { trialById } from '../trials/store.ts'
 import { listDevices, setDevice } from './store.ts'
 
 export function deviceRoutes(context: Context): Router {
@@ -65,6 +70,39 @@ export function deviceRoutes(context: Context): Router {
     send(devices.lastBath())
     const stop = devices.onBath(send)
     request.on('close', stop)
+  })
+
+  /** Shots as the tracker sends them, handed on as they are: what they say is read where they are shown. */
+  router.get('/tracker/stream', async (request, response) => {
+    await requireConnected('tracker')
+    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' })
+    response.write(': listening\n\n')
+    response.flush?.()
+    const stop = devices.onTracked((data) => {
+      response.write(`data: ${data.replaceAll('\n', ' ')}\n\n`)
+      response.flush?.()
+    })
+    request.on('close', stop)
+  })
+  /** A throw before the stand-in, which has no lane of its own: it is told who throws what where. */
+  router.post('/tracker/throw', async (request, response) => {
+    await requireConnected('tracker')
+    const { trialId, arm: number, feetBoard, targetBoard } = checked(throwSchema, request.body)
+    const trial = await trialById(database, trialId)
+    const arm = trial?.arms.find((one) => one.arm === number)
+    if (!trial || !arm) throw notFound('trial')
+    const ball = await ballById(database, arm.ballId)
+    const pattern = await patternById(database, trial.patternId)
+    const customer = await customerById(database, arm.bowlerId ?? trial.customerId)
+    if (!ball || !pattern || !customer) throw notFound('trial')
+    const thrown = { ...ball, surface: { ...ball.surface, ...arm.surface } }
+    const made = shotOf(customer, thrown, 'now', { loads: pattern.loads, filmUm: filmOf(pattern.loads) }).shot
+    // The film goes as its loads: its figures are no JSON.
+    const shot = { ...made, friction: { ...made.friction, filmUm: undefined } }
+    const aim = { laydownBoard: feetBoard - feetToLaydown, targetBoard }
+    response.json(
+      await devices.command('POST', '/tracker/throw', { ballId: ball.id, patternId: pattern.id, shot, aim }),
+    )
   })
 
   /** Reads one spot of a ball. The stand-in is told the ball's story, since no real ball lies under it. */

@@ -139,6 +139,8 @@ export const access: readonly Rule[] = [
   ['PUT', '/devices/bath/settings', 'devices'],
   ['GET', '/devices/bath/stream', 'counter'],
   ['POST', '/devices/scanner/read', 'devices'],
+  ['GET', '/devices/tracker/stream', 'counter'],
+  ['POST', '/devices/tracker/throw', 'trials'],
   ['GET', '/search', 'counter'],
 ]
 

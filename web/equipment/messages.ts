@@ -2,7 +2,7 @@ export default {
   title: 'Devices',
   standIns: 'Simulated devices that come with the application; a real one speaks the same small interface.',
   failed: 'The devices could not be asked.',
-  kinds: { scanner: 'Surface scanner', bath: 'Heated bath' },
+  kinds: { scanner: 'Surface scanner', bath: 'Heated bath', tracker: 'Lane tracker' },
   on: 'connected',
   off: 'not connected',
   silent: 'connected, but it does not answer',

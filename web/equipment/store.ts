@@ -18,8 +18,11 @@ export const useDevices = defineStore('devices', () => {
     await load()
   }
   const read = (ballId: string, spot: ScanSpot) => post<ScanReading>('/devices/scanner/read', { ballId, spot })
+  /** A throw before the tracker's stand-in; what it saw comes by its stream. */
+  const throwBall = (thrown: { trialId: string; arm: number; feetBoard: number; targetBoard: number }) =>
+    post('/devices/tracker/throw', thrown)
   const setBath = (settings: { setPointC?: number; fault?: string }) => put('/devices/bath/settings', settings)
-  return { items, loaded, load, of, set, read, setBath }
+  return { items, loaded, load, of, set, read, throwBall, setBath }
 })
 
 /** The bath's temperature as it comes; null while it is silent. Ends with the component that asked. */

@@ -11,6 +11,7 @@ import BoardStepper from './BoardStepper.vue'
 import ChoiceRow from './ChoiceRow.vue'
 import EntryStrip from './EntryStrip.vue'
 import MoreOfShot from './MoreOfShot.vue'
+import TrackerBar from './TrackerBar.vue'
 import { useShotEntry } from './useShotEntry.ts'
 
 /** Enters one shot by keyboard or touch; everything on one screen of a phone. */
@@ -35,6 +36,7 @@ const reasons = computed(() =>
   <section class="panel touch entry no-print" :aria-label="t('trials.next')" @keydown="onKey">
     <h2>{{ t('trials.next') }}</h2>
     <ArmChoice :trial="trial" :held="held" />
+    <TrackerBar :trial="trial" :held="held" />
     <div class="steppers">
       <BoardStepper
         v-bind="form.field<number>('targetBoard')"

@@ -334,6 +334,17 @@ export default {
     leaveSeen: '{n} of {of} left that.',
     nothing: 'Say at least one thing of one arm',
   },
+  tracker: {
+    title: 'Lane tracker',
+    waits: '● The tracker watches: the next shot fills itself in.',
+    throw: 'Throw (stand-in)',
+    needsLine: 'Give target and feet first: the stand-in throws there.',
+    filled: '● Filled in by the tracker; correct what is wrong, then record.',
+    garbled: '▲ The tracker’s shot cannot be gone by ({why}): type it in.',
+    why: { 'no-path': 'no path', 'broken-path': 'the path jumps', speed: 'no speed' },
+    lost: '▲ The tracker saw nothing: type it in.',
+    silent: '▲ The tracker does not answer.',
+  },
   table: {
     open: 'Shots from a table',
     save: 'As a table (CSV)',

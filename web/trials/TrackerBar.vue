@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import type { Trial } from '@sleetfall/contract'
+import { computed, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useNotices } from '../shell/notices.ts'
+import type { useShotEntry } from './useShotEntry.ts'
+import { useTracker } from './useTracker.ts'
+
+/** What the lane tracker saw goes into the entry, to be corrected and recorded by hand. */
+const props = defineProps<{ trial: Trial; held: ReturnType<typeof useShotEntry> }>()
+const { t } = useI18n()
+const notices = useNotices()
+const { form } = props.held
+const asked = ref('')
+/** Where it was aimed, and what the tracker measured instead: the stand-in aims again where somebody aimed, not where the last shot went. */
+let aimed: { feetBoard: number; targetBoard: number } | null = null
+let measured: number | null = null
+const { connected, seen, throwBall } = useTracker((figures) => {
+  measured = figures.targetBoard
+  Object.assign(form.values, figures)
+})
+const said = computed(() =>
+  typeof seen.value === 'object'
+    ? t('trials.tracker.garbled', { why: t(`trials.tracker.why.${seen.value.garbled}`) })
+    : t(`trials.tracker.${seen.value}`),
+)
+async function practise() {
+  const { feetBoard, targetBoard } = form.values as { feetBoard: number | null; targetBoard: number | null }
+  asked.value = feetBoard === null || targetBoard === null ? t('trials.tracker.needsLine') : ''
+  if (feetBoard === null || targetBoard === null) return
+  const again = aimed !== null && targetBoard === measured && feetBoard === aimed.feetBoard
+  aimed = again ? aimed! : { feetBoard, targetBoard }
+  const line = aimed
+  await notices.attempt(() => throwBall({ trialId: props.trial.id, arm: Number(form.values['arm']), ...line }))
+}
+</script>
+
+<template>
+  <div v-if="connected" class="tracker" role="group" :aria-label="t('trials.tracker.title')">
+    <span class="small" role="status">{{ asked || said }}</span>
+    <v-btn size="small" @click="practise">{{ t('trials.tracker.throw') }}</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.tracker {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2);
+  align-items: center;
+}
+</style>

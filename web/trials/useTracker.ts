@@ -1,0 +1,64 @@
+import { type ReadTracked, type TrackedFigures, type TrackedShot, readTracked } from '@sleetfall/core'
+import { onScopeDispose, ref } from 'vue'
+import { useDevices } from '../equipment/store.ts'
+
+/** Nothing came for so long after a throw: it is lost. */
+const lostAfterMs = 3000
+/** What a tracker measures is noted to half a board, a foot and a tenth, as a person would. */
+const halves = (value: number) => Math.round(2 * value) / 2
+const tenths = (value: number) => Math.round(10 * value) / 10
+export const noted = (figures: TrackedFigures) => ({
+  speedMph: tenths(figures.speedMph),
+  targetBoard: halves(figures.targetBoard),
+  entryBoard: halves(figures.entryBoard),
+  entryAngleDeg: tenths(figures.entryAngleDeg),
+  breakpointBoard: halves(figures.breakpointBoard),
+  breakpointFt: Math.round(figures.breakpointFt),
+  firstReadFt: figures.firstReadFt === null ? null : Math.round(figures.firstReadFt),
+})
+
+type Seen = 'waits' | 'filled' | 'lost' | 'silent' | { readonly garbled: Extract<ReadTracked, { ok: false }>['why'] }
+
+/** Shots as the lane tracker sends them, handed to the entry; a garbled or lost one is said, and typed in. */
+export function useTracker(fill: (figures: ReturnType<typeof noted>) => void) {
+  const devices = useDevices()
+  const connected = ref(false)
+  const seen = ref<Seen>('waits')
+  let source: EventSource | null = null
+  let lost: ReturnType<typeof setTimeout> | undefined
+  function read(data: string): ReadTracked {
+    try {
+      return readTracked(JSON.parse(data) as TrackedShot)
+    } catch {
+      return { ok: false, why: 'no-path' }
+    }
+  }
+  function listen(): void {
+    source = new EventSource('/api/devices/tracker/stream')
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      clearTimeout(lost)
+      const shot = read(data)
+      seen.value = shot.ok ? 'filled' : { garbled: shot.why }
+      if (shot.ok) fill(noted(shot.figures))
+    }
+    source.onerror = () => (seen.value = 'silent')
+  }
+  void devices.load().then(
+    () => {
+      connected.value = devices.of('tracker')?.connected === true
+      if (connected.value) listen()
+    },
+    () => undefined,
+  )
+  onScopeDispose(() => {
+    clearTimeout(lost)
+    source?.close()
+  })
+  async function throwBall(thrown: Parameters<typeof devices.throwBall>[0]): Promise<void> {
+    clearTimeout(lost)
+    seen.value = 'waits'
+    lost = setTimeout(() => (seen.value = 'lost'), lostAfterMs)
+    await devices.throwBall(thrown)
+  }
+  return { connected, seen, throwBall }
+}
