@@ -7,6 +7,7 @@ import {
   optionalText,
   pastTime,
   quantity,
+  ranged,
   requiredText,
   text,
   versioned,
@@ -130,6 +131,12 @@ export const shotSchema = yup.object({
   leave: pins(),
   flags: yup.array(oneOf('flag', shotFlags)).max(shotFlags.length).default([]),
   execution: optionalOneOf('execution', executions),
+  /** Feet from the foul line and boards, where a tracker saw the ball. */
+  path: yup
+    .array(yup.tuple([ranged('distance', 0, 62).required(), ranged('board', -3, 42).required()]).required())
+    .max(80, wrong('path', 'atMost', { count: 80 }))
+    .nullable()
+    .default(null),
   moveReason: optionalText('moveReason', 120),
   note: optionalText('note', 400),
 })

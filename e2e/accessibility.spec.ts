@@ -64,6 +64,7 @@ async function openLane(page: Page): Promise<void> {
 async function openCase(page: Page): Promise<void> {
   await openWracklineTrial(page)
   await page.getByRole('button', { name: 'What is wrong?' }).click()
+  await page.getByText('What is wrong with Wrackline?').click()
 }
 
 async function openCoverage(page: Page): Promise<void> {

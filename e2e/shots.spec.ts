@@ -100,6 +100,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByRole('heading', { name: 'Next shot' }).waitFor()
   await shot('trial')
   await page.getByRole('button', { name: 'What is wrong?' }).click()
+  await page.getByText('What is wrong with Wrackline?').click()
   await page.getByText('What it may be').waitFor()
   await shot('diagnosis')
 

@@ -173,6 +173,7 @@ test('a case: signs from the shots, the test that tells most a minute begun as a
   await page.goto('/trials')
   await page.getByRole('link', { name: /Wrackline dead/ }).click()
   await page.getByRole('button', { name: 'What is wrong?' }).click()
+  await page.getByText('What is wrong with Wrackline?').click()
   await expect(page.getByRole('heading', { name: 'What is wrong with Wrackline?' })).toBeVisible()
   // Light and late, by the leaves and reads of its last shots.
   await expect(page.getByRole('button', { name: 'light hits: seen', exact: true })).toBeVisible()
@@ -197,18 +198,23 @@ test('a case: signs from the shots, the test that tells most a minute begun as a
   for (const entry of [16, 16, 15.5, 16]) await typed(page, entry, 'late')
   for (const entry of [13, 12.5, 13, 13]) await typed(page, entry, 'late')
   await page.goto('/diagnosis')
-  await page.getByRole('link', { name: 'Wrackline' }).click()
+  await page.getByRole('link', { name: 'Wrackline' }).first().click()
   await expect(next).toContainText(/So far: .*boards lighter/)
   await next.getByRole('button', { name: 'Its answer: worse' }).tap()
+  await page.getByText('Other tests').click()
+  await page.getByRole('button', { name: /^Smoother on the spinner/ }).tap()
+  await next.getByRole('button', { name: 'better', exact: true }).tap()
   await expect(first).not.toContainText('surface too smooth')
   expect(await first.textContent()).not.toBe(before)
-  await expect(page.getByRole('region', { name: 'Tried so far' })).toContainText('Roughen by hand, one step: worse')
+  const tried = page.getByRole('region', { name: 'Tried so far' })
+  await expect(tried).toContainText('Roughen by hand, one step: worse')
+  await expect(tried).toContainText('Smoother on the spinner, one step: better')
 
   // Found: the case leaves the list and teaches the table.
   await choose(page, 'What it was', 'oil on the cover')
   await expect(page.getByText('It was oil on the cover. The table has learnt from it.').first()).toBeVisible()
   await page.getByRole('link', { name: 'All next tests' }).click()
-  await expect(page.getByText('No open case.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Wrackline' })).toHaveCount(0)
 })
 
 test('shots from a table: columns named, a garbled row told by its line, the others taken over, and out again', async ({
@@ -275,4 +281,10 @@ test('the lane tracker fills shots in, to be corrected; the garbled one is said 
   await entry.fill('16')
   await entry.press('Enter')
   await expect(page.getByText('Last:')).toContainText('16')
+
+  // Its path lies over the lane, an arm's kind of line beside its name.
+  await page.getByRole('link', { name: 'Back to the trial' }).click()
+  const paths = page.getByRole('region', { name: 'Paths' })
+  await expect(paths.getByRole('img', { name: /Paths of 1 tracked shots/ })).toBeVisible()
+  await expect(paths).toContainText(/[AB] /)
 })

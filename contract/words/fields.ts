@@ -269,6 +269,7 @@ export const fields = {
   oilAStreamAndBoard: 'µL per board',
   water: 'Water',
   held: 'Held',
+  path: 'Path',
   verdict: 'Verdict',
   missIn: 'Miss inside',
   missOut: 'Miss outside',

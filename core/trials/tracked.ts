@@ -17,6 +17,7 @@ export interface TrackedFigures {
   readonly breakpointFt: number
   /** Null where the direction never turned. */
   readonly firstReadFt: number | null
+  readonly path: TrackedShot['points']
 }
 export type ReadTracked =
   | { readonly ok: true; readonly figures: TrackedFigures }
@@ -94,6 +95,7 @@ export function readTracked(shot: TrackedShot): ReadTracked {
       breakpointBoard: breakpoint[1],
       breakpointFt: breakpoint[0],
       firstReadFt: turned ? turned[0] : null,
+      path: points,
     },
   }
 }

@@ -36,7 +36,8 @@ const select = `select t.*, c.name as customer_name, c.hand as customer_hand, p.
 
 type Row = Omit<Trial, 'arms' | 'shots' | 'shotsBefore' | 'verdicts'>
 
-async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
+/** Trials with what hangs on them; the paths of tracked shots only where somebody looks at a single trial. */
+async function withShots(db: Db, trials: readonly Row[], paths = false): Promise<Trial[]> {
   const arms = await db.many<TrialArm & { trialId: string }>(
     // A ball is looked up an arm, never all of them walked for a page of trials: 'offset 0' keeps the planner from it.
     `select a.*, b.name as ball_name, b.cover, w.name as bowler_name from trial_arm a
@@ -46,7 +47,7 @@ async function withShots(db: Db, trials: readonly Row[]): Promise<Trial[]> {
     [trials.map((trial) => trial.id)],
   )
   const shots = await db.many<StoredShot>(
-    `select ${shotColumns} from shot where trial_id = any($1) order by trial_id, sequence`,
+    `select ${shotColumns}, ${paths ? 'path' : 'null as path'} from shot where trial_id = any($1) order by trial_id, sequence`,
     [trials.map((trial) => trial.id)],
   )
   const before = await db.many<ShotBefore & { trialId: string }>(
@@ -105,7 +106,7 @@ export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<
 }
 
 export async function trialById(db: Db, id: string): Promise<Trial | null> {
-  const trials = await withShots(db, await db.many<Row>(`${select} where t.id = $1`, [id]))
+  const trials = await withShots(db, await db.many<Row>(`${select} where t.id = $1`, [id]), true)
   return trials[0] ?? null
 }
 
@@ -226,7 +227,7 @@ export async function revealTrial(db: Db, id: string, version: number): Promise<
 }
 
 const shotOf = async (db: Db, trialId: string, shotId: string) => {
-  const shot = await db.maybeOne<StoredShot>(`select ${shotColumns} from shot where id = $1 and trial_id = $2`, [
+  const shot = await db.maybeOne<StoredShot>(`select ${shotColumns}, path from shot where id = $1 and trial_id = $2`, [
     shotId,
     trialId,
   ])

@@ -86,6 +86,21 @@ describe('trials', () => {
     expect(now.shots.map((shot) => shot.sequence)).toEqual([1, 2, 3, 4, 5, 6, 7, 8])
   })
 
+  test('the path of a tracked shot is kept, given with its trial and left out of lists; one that is no path is refused', async () => {
+    const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
+    const path = [
+      [1, 21.5],
+      [30, 10.25],
+      [59, 17],
+    ]
+    await technician.post(`/trials/${trial.id}/shots`, aShot({ path })).expect(200)
+    expect(((await technician.get(`/trials/${trial.id}`)).body as Trial).shots[0]!.path).toEqual(path)
+    const listed = (await technician.get(`/trials?ballId=${ball.id}`)).body.items as Trial[]
+    expect(listed.find(({ id }) => id === trial.id)!.shots[0]!.path).toBeNull()
+    for (const bad of [[[1, 99]], [[1]], 'a path', Array.from({ length: 90 }, (_, i) => [i / 2, 20])])
+      expect((await technician.post(`/trials/${trial.id}/shots`, aShot({ path: bad }))).status).toBe(422)
+  })
+
   test('a shot is set aside with a reason, never deleted, and counted again', async () => {
     const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
     const [shot] = ((await technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)).body as Trial).shots

@@ -1,4 +1,4 @@
-import { type Trial, diagnosisSchema } from '@sleetfall/contract'
+import { type Trial, type TrialArm, diagnosisSchema } from '@sleetfall/contract'
 import { counts, signsOf } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { useRouter } from 'vue-router'
@@ -8,17 +8,22 @@ import { useDiagnoses } from './store.ts'
 /** What somebody sees lately says more than what was an hour ago. */
 const lastShots = 10
 
-/** Begins a case from a trial: the ball that was thrown last, with the signs that its last shots show. */
+/** Begins a case from a trial: one of its balls, with the signs that its last shots show. */
 export function useBeginCase() {
   const router = useRouter()
   const notices = useNotices()
   const diagnoses = useDiagnoses()
-  return async (trial: Trial): Promise<void> => {
-    const last = trial.shots.findLast(counts)
-    const arm = trial.arms.find((one) => one.arm === last?.arm) ?? trial.arms[0]!
-    const own = trial.shots.filter((shot) => shot.arm === arm.arm && shot.setAsideReason === null && !shot.warmUp)
+  /** The balls of a trial, the one thrown last first. */
+  function ballsOf(trial: Trial): TrialArm[] {
+    const last = trial.shots.findLast(counts)?.arm
+    const inOrder = [...trial.arms].sort((a, b) => Number(b.arm === last) - Number(a.arm === last))
+    return inOrder.filter((arm, i) => inOrder.findIndex(({ ballId }) => ballId === arm.ballId) === i)
+  }
+  async function begin(trial: Trial, { ballId, bowlerId }: TrialArm): Promise<void> {
+    const arms = new Set(trial.arms.filter((one) => one.ballId === ballId).map(({ arm }) => arm))
+    const own = trial.shots.filter((shot) => arms.has(shot.arm) && counts(shot))
     const input = diagnosisSchema.cast({
-      ...{ id: newId(), ballId: arm.ballId, customerId: arm.bowlerId ?? trial.customerId },
+      ...{ id: newId(), ballId, customerId: bowlerId ?? trial.customerId },
       ...{ patternId: trial.patternId, trialId: trial.id, gamesSinceOiling: trial.gamesSinceOiling },
       signs: signsOf(own.slice(-lastShots), trial.customerHand),
     })
@@ -27,4 +32,5 @@ export function useBeginCase() {
       await router.push(`/diagnosis/${begun.id}`)
     })
   }
+  return { ballsOf, begin }
 }

@@ -16,7 +16,7 @@ const asked = ref('')
 let aimed: { feetBoard: number; targetBoard: number } | null = null
 let measured: number | null = null
 const { connected, seen, throwBall } = useTracker((figures) => {
-  measured = figures.targetBoard
+  measured = 'targetBoard' in figures ? figures.targetBoard : measured
   Object.assign(form.values, figures)
 })
 const said = computed(() =>

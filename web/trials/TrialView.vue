@@ -8,7 +8,7 @@ import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import { dayText } from '../controls/days.ts'
 import { useConnection } from '../http/connection.ts'
-import { useBeginCase } from '../diagnosis/useBeginCase.ts'
+import CaseButton from '../diagnosis/CaseButton.vue'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -21,6 +21,7 @@ import OpinionPanel from './OpinionPanel.vue'
 import PredictionScores from './PredictionScores.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
+import ShotPaths from './ShotPaths.vue'
 import TableButtons from './TableButtons.vue'
 import TrialEditForm from './TrialEditForm.vue'
 import TrialVerdict from './TrialVerdict.vue'
@@ -52,7 +53,6 @@ const session = useSession()
 const router = useRouter()
 const form = ref<'edit' | 'mend' | null>(null)
 const takeOut = useTakeOut()
-const beginCase = useBeginCase()
 function gone({ id, question }: Trial) {
   notices.done(t('controls.mend.gone', { name: question }))
   void router.push('/trials').then(() => trials.drop(id))
@@ -76,9 +76,7 @@ usePlainKeys((key) => {
             <v-btn v-if="session.may('trials')" size="small" class="next-action" :to="`/trials/${trial.id}/lane`">{{
               t('trials.atLane')
             }}</v-btn>
-            <v-btn v-if="session.may('trials')" size="small" @click="beginCase(trial)">{{
-              t('diagnosis.begin')
-            }}</v-btn>
+            <CaseButton v-if="session.may('trials')" :trial="trial" />
             <v-btn size="small" :to="`/coverage/${trial.customerId}`">{{ t('trials.toCoverage') }}</v-btn>
             <template v-if="session.may('trials')">
               <v-btn size="small" @click="form = 'edit'">{{ t('trials.edit') }}</v-btn>
@@ -133,6 +131,7 @@ usePlainKeys((key) => {
         </p>
         <ShotList :trial="trial" />
       </section>
+      <ShotPaths class="shots" :trial="trial" />
       <MovesLedger class="shots" :trial="trial" />
       <TrialEditForm v-if="form === 'edit'" :trial="trial" @close="form = null" />
       <MendDialog

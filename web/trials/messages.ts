@@ -334,6 +334,12 @@ export default {
     leaveSeen: '{n} of {of} left that.',
     nothing: 'Say at least one thing of one arm',
   },
+  paths: {
+    title: 'Paths',
+    words: 'Paths of {n} tracked shots over the lane, a kind of line for each arm',
+    aside: 'set aside: thin and grey',
+    lane: 'The film is that of the fresh pattern.',
+  },
   tracker: {
     title: 'Lane tracker',
     waits: '● The tracker watches: the next shot fills itself in.',

@@ -14,13 +14,19 @@ export const noted = (figures: TrackedFigures) => ({
   entryAngleDeg: tenths(figures.entryAngleDeg),
   breakpointBoard: halves(figures.breakpointBoard),
   breakpointFt: Math.round(figures.breakpointFt),
+  path: figures.path,
   firstReadFt: figures.firstReadFt === null ? null : Math.round(figures.firstReadFt),
 })
 
+/** What an earlier shot filled in does not stay for one that the tracker did not see; where it was aimed stays. */
+export const nothingSeen = {
+  ...{ speedMph: null, entryBoard: null, entryAngleDeg: null, breakpointBoard: null, breakpointFt: null },
+  ...{ firstReadFt: null, path: null },
+}
 type Seen = 'waits' | 'filled' | 'lost' | 'silent' | { readonly garbled: Extract<ReadTracked, { ok: false }>['why'] }
 
 /** Shots as the lane tracker sends them, handed to the entry; a garbled or lost one is said, and typed in. */
-export function useTracker(fill: (figures: ReturnType<typeof noted>) => void) {
+export function useTracker(fill: (figures: ReturnType<typeof noted> | typeof nothingSeen) => void) {
   const devices = useDevices()
   const connected = ref(false)
   const seen = ref<Seen>('waits')
@@ -39,7 +45,7 @@ export function useTracker(fill: (figures: ReturnType<typeof noted>) => void) {
       clearTimeout(lost)
       const shot = read(data)
       seen.value = shot.ok ? 'filled' : { garbled: shot.why }
-      if (shot.ok) fill(noted(shot.figures))
+      fill(shot.ok ? noted(shot.figures) : nothingSeen)
     }
     source.onerror = () => (seen.value = 'silent')
   }
@@ -57,7 +63,10 @@ export function useTracker(fill: (figures: ReturnType<typeof noted>) => void) {
   async function throwBall(thrown: Parameters<typeof devices.throwBall>[0]): Promise<void> {
     clearTimeout(lost)
     seen.value = 'waits'
-    lost = setTimeout(() => (seen.value = 'lost'), lostAfterMs)
+    lost = setTimeout(() => {
+      seen.value = 'lost'
+      fill(nothingSeen)
+    }, lostAfterMs)
     await devices.throwBall(thrown)
   }
   return { connected, seen, throwBall }

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import type { Trial } from '@sleetfall/contract'
+import { counts } from '@sleetfall/core'
+import { computed, onMounted } from 'vue'
+import { useI18n } from 'vue-i18n'
+import LaneDrawing from '../lanes/LaneDrawing.vue'
+import { plot } from '../lanes/scales.ts'
+import { usePatterns } from '../lanes/store.ts'
+import { useArmText } from './useArmText.ts'
+
+/** Paths of tracked shots over each other on the lane: a kind of line for each arm, those set aside thin and grey, never left out. */
+const props = defineProps<{ trial: Trial }>()
+const { t } = useI18n()
+const patterns = usePatterns()
+const { lettered } = useArmText()
+const tracked = computed(() => props.trial.shots.filter((shot) => (shot.path ?? []).length > 1))
+onMounted(() => tracked.value.length > 0 && void patterns.load())
+const pattern = computed(() => patterns.items.find(({ id }) => id === props.trial.patternId))
+const points = (path: readonly (readonly number[])[]) =>
+  path.map(([ft, board]) => `${plot.x(ft!)},${plot.y(board!)}`).join(' ')
+/** Kinds of line that are told apart without colour. */
+const dashes = ['', '10 5', '3 4', '12 4 2 4', '16 6', '6 3', '2 2', '14 3 4 3', '8 8', '4 6', '18 3', '1 4']
+const dashOf = (arm: number) => dashes[(arm - 1) % dashes.length]
+const drawn = computed(() => props.trial.arms.filter(({ arm }) => tracked.value.some((shot) => shot.arm === arm)))
+</script>
+
+<template>
+  <section v-if="tracked.length > 0 && pattern" class="stack" :aria-label="t('trials.paths.title')">
+    <h2>{{ t('trials.paths.title') }}</h2>
+    <LaneDrawing :loads="pattern.loads">
+      <svg
+        class="paths"
+        :viewBox="`0 0 ${plot.width} ${plot.height}`"
+        preserveAspectRatio="none"
+        role="img"
+        :aria-label="t('trials.paths.words', { n: tracked.length })"
+      >
+        <template v-for="shot in tracked" :key="shot.id">
+          <polyline v-if="counts(shot)" :points="points(shot.path!)" class="halo" />
+          <polyline
+            :points="points(shot.path!)"
+            class="path"
+            :class="{ aside: !counts(shot) }"
+            :stroke-dasharray="dashOf(shot.arm)"
+          />
+        </template>
+      </svg>
+    </LaneDrawing>
+    <p class="row small">
+      <span v-for="one in drawn" :key="one.arm" class="key">
+        <svg width="44" height="8" aria-hidden="true">
+          <line x1="0" x2="44" y1="4" y2="4" class="sample" :stroke-dasharray="dashOf(one.arm)" />
+        </svg>
+        {{ lettered(trial, one.arm) }}
+      </span>
+      <span class="soft">{{ t('trials.paths.aside') }}. {{ t('trials.paths.lane') }}</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.paths {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
+.path,
+.halo {
+  fill: none;
+  stroke: var(--path);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
+.halo {
+  stroke: var(--path-edge);
+  stroke-width: 4;
+}
+.aside {
+  stroke: var(--line-strong);
+  stroke-width: 1;
+}
+.key {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.sample {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+</style>
