@@ -133,8 +133,14 @@ export const shotSchema = yup.object({
   execution: optionalOneOf('execution', executions),
   /** Feet from the foul line and boards, where a tracker saw the ball. */
   path: yup
-    .array(yup.tuple([ranged('distance', 0, 62).required(), ranged('board', -3, 42).required()]).required())
+    .array(
+      yup
+        .array(ranged('path', -3, 62).required(wrong('path', 'wrongly')))
+        .length(2, wrong('path', 'wrongly'))
+        .required(wrong('path', 'wrongly')),
+    )
     .max(80, wrong('path', 'atMost', { count: 80 }))
+    .test('lane', wrong('path', 'wrongly'), (path) => !path || path.every((point) => !((point?.[1] ?? 0) > 42)))
     .nullable()
     .default(null),
   moveReason: optionalText('moveReason', 120),
