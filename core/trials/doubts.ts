@@ -1,5 +1,6 @@
 import { type DesignName, designs } from './design/index.ts'
 import { sameSurface } from './sameSurface.ts'
+import type { ArmThing } from './sameThing.ts'
 import { type Shot, counts } from './shot.ts'
 
 /** What speaks against a verdict, however clear the figures are. */
@@ -14,15 +15,8 @@ export const trialDoubtNames = [
 ] as const
 export type TrialDoubt = (typeof trialDoubtNames)[number]
 
-export interface DoubtArm {
-  readonly arm: number
-  readonly ballId: string
-  readonly bowlerId?: string | null | undefined
-  readonly lane: string
-  readonly feetBoard: number | null
-  readonly targetBoard: number | null
-  readonly levels: readonly string[]
-  readonly surface: { readonly effectiveRaUm: number | null; readonly oilShare: number; readonly settled: boolean }
+export interface DoubtArm extends ArmThing {
+  readonly surface: ArmThing['surface'] & { readonly settled: boolean }
 }
 
 /** Two lines are so many boards apart at the feet; where nobody noted the feet, so many at the target, where a miss scatters too. */

@@ -1,4 +1,4 @@
-import type { Cause } from './causes.ts'
+import { type Cause, causes } from './causes.ts'
 
 /** What somebody sees at the pins, on the lane or in a row of shots. */
 export const signNames = [
@@ -53,17 +53,5 @@ const table: Readonly<Record<SignName, readonly number[]>> = {
   // Targets or speeds far apart.
   spraying: [0.7, 0.2, 0.2, 0.2, 0.2, 0.2, 0.2, 0.2, 0.2, 0.2],
 }
-const order: readonly Cause[] = [
-  'execution',
-  'lineDry',
-  'lineOily',
-  'transition',
-  'carrydown',
-  'film',
-  'tooSmooth',
-  'tooRough',
-  'oil',
-  'mismatch',
-]
 /** Probability that a sign is seen when a cause is behind it. */
-export const seenWith = (sign: SignName, cause: Cause): number => table[sign][order.indexOf(cause)]!
+export const seenWith = (sign: SignName, cause: Cause): number => table[sign][causes.indexOf(cause)]!
