@@ -2,6 +2,7 @@ import { type DesignName, designs } from './design/index.ts'
 import { sameSurface } from './sameSurface.ts'
 import type { ArmThing } from './sameThing.ts'
 import { type Shot, counts } from './shot.ts'
+import { sittingsOf } from './sittings.ts'
 
 /** What speaks against a verdict, however clear the figures are. */
 export const trialDoubtNames = [
@@ -22,8 +23,6 @@ export interface DoubtArm extends ArmThing {
 /** Two lines are so many boards apart at the feet; where nobody noted the feet, so many at the target, where a miss scatters too. */
 const otherLineBoards = 2
 const otherTargetBoards = 4
-/** The bench and the night lie between shots that are so far apart. */
-const sittingGapMs = 6 * 3_600_000
 
 const apart = (values: readonly (number | null)[], boards = otherLineBoards) => {
   const known = values.filter((value): value is number => value !== null)
@@ -36,19 +35,6 @@ function differences(a: DoubtArm, b: DoubtArm): number {
   const bowler = (a.bowlerId ?? null) !== (b.bowlerId ?? null)
   const line = apart([a.feetBoard, b.feetBoard]) || apart([a.targetBoard, b.targetBoard])
   return [ball, bowler, a.lane !== b.lane, line].filter(Boolean).length
-}
-
-/** Times between which nobody threw for hours part the shots into sittings; without times there is one. */
-function sittings(shots: readonly Shot[]): Shot[][] {
-  const parts: Shot[][] = []
-  let last = Number.NaN
-  for (const shot of [...shots].sort((a, b) => (a.thrownAt ?? '').localeCompare(b.thrownAt ?? ''))) {
-    const at = Date.parse(shot.thrownAt ?? '')
-    if (parts.length === 0 || at - last > sittingGapMs) parts.push([])
-    parts.at(-1)!.push(shot)
-    if (!Number.isNaN(at)) last = at
-  }
-  return parts
 }
 
 /** What speaks against a verdict of a trial, in the order of the list; empty when nothing does. */
@@ -79,7 +65,7 @@ export function trialDoubts(design: DesignName, arms: readonly DoubtArm[], shots
       control !== undefined &&
       // With a reference ball the day is taken out by it.
       control.levels.length < 2 &&
-      sittings(counted).some((part) => part.every(({ arm }) => arm !== control.arm)),
+      sittingsOf(counted).some((part) => part.every(({ arm }) => arm !== control.arm)),
   }
   return trialDoubtNames.filter((doubt) => holds[doubt])
 }

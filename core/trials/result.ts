@@ -5,6 +5,7 @@ import { type DesignName, designs } from './design/index.ts'
 import { type Judgement, judge } from './judge.ts'
 import { chanceOfRun, longestRun } from './shares.ts'
 import { type Read, type Shot, counts, hitPocket, reads } from './shot.ts'
+import { sittingsOf } from './sittings.ts'
 
 /** Fewer counted shots per arm than this give no verdict in most designs: the least that a reaction test needs. */
 export const leastShots = 4
@@ -89,23 +90,6 @@ export function summariseArm(arm: number, all: readonly Shot[]): ArmSummary {
   }
 }
 
-/** Shots further apart than this are another sitting: the lane was oiled anew, the bowler has slept. */
-const sittingGapMs = 6 * 3_600_000
-
-/** Number of the sitting of each shot, by when it was thrown; all alike where nobody knows. */
-function sittingsOf(shots: readonly Shot[]): ReadonlyMap<Shot, string> {
-  let [sitting, last] = [0, null as number | null]
-  const timed = [...shots].sort((a, b) => (a.thrownAt ?? '').localeCompare(b.thrownAt ?? '') || a.sequence - b.sequence)
-  return new Map(
-    timed.map((shot) => {
-      const at = shot.thrownAt === undefined ? Number.NaN : Date.parse(shot.thrownAt)
-      if (last !== null && at - last > sittingGapMs) sitting += 1
-      if (!Number.isNaN(at)) last = at
-      return [shot, String(sitting)]
-    }),
-  )
-}
-
 /** The measure of a shot that tells; null where it does not. */
 function valueOf(shot: Shot, measure: TrialResult['measure']): number | null {
   if (measure === 'entryBoard') return shot.entryBoard
@@ -124,7 +108,7 @@ function comparedOf(asked: TrialAsked, shots: readonly Shot[]): readonly (Compar
   const judged = usable
     .filter((shot) => enough.some(({ arm }) => arm === shot.arm))
     .sort((a, b) => a.arm - b.arm || a.sequence - b.sequence)
-  const sittings = sittingsOf(judged)
+  const sittings = new Map(sittingsOf(judged).flatMap((part, i) => part.map((shot) => [shot, String(i)] as const)))
   const off = (read: (shot: Shot) => number | null | undefined) => {
     const mean = meanOf(judged.map(read))
     return (shot: Shot) => {

@@ -1,3 +1,7 @@
+import { boardWidthM } from '../lane/film.ts'
+import { entryM } from '../motion/defaults.ts'
+import { metresPerFoot } from '../units/convert.ts'
+
 /** A shot as a tracker sends it: where the ball was, and how fast. */
 export interface TrackedShot {
   readonly id: string
@@ -25,7 +29,7 @@ export type ReadTracked =
 
 /** The arrows' line where a target is called, and where the ball meets the head pin, ft; the lane ends beyond. */
 const arrowsFt = 15
-const pinsFt = 59.5
+const pinsFt = entryM / metresPerFoot
 const laneFt = 61
 /** A path has to be seen so far, in so many places. */
 const leastPoints = 12
@@ -35,7 +39,7 @@ const seenToFt = 55
 const mostBoardsAFoot = 3
 /** The direction has turned where it is so far from the first one (handbook 03). */
 const turnedDeg = 1.5
-const degreesOf = (boardsAFoot: number) => (Math.atan((boardsAFoot * 1.0417) / 12) * 180) / Math.PI
+const degreesOf = (boardsAFoot: number) => (Math.atan((boardsAFoot * boardWidthM) / metresPerFoot) * 180) / Math.PI
 
 type Points = TrackedShot['points']
 /** Straight line through points by least squares: board at 0 ft and boards a foot. */

@@ -5,6 +5,7 @@ import {
   type SurfaceConstants,
   compareVariants,
   counts,
+  feetToLaydown,
   filmOf,
   launchAngleDeg,
   learnOilCorrection,
@@ -139,8 +140,7 @@ function movedBoards(ballId: string, before: Trial, after: Trial) {
   return { boards: effect.estimate, sd: (effect.high - effect.low) / 3.92, line: { target, feet } }
 }
 
-/** From the foot on the approach to where the ball is laid down, boards; without noted feet, from the target. */
-const slideToLaydown = 6
+/** From the target to where the ball is laid down, boards, where nobody noted the feet (assumed). */
 const targetToLaydown = 7
 
 function entryBoard(
@@ -149,7 +149,7 @@ function entryBoard(
   pattern: Pattern,
   line: { readonly target: number; readonly feet: number | null },
 ): number {
-  const laydownBoard = line.feet === null ? line.target + targetToLaydown : line.feet - slideToLaydown
+  const laydownBoard = line.feet === null ? line.target + targetToLaydown : line.feet - feetToLaydown
   const { shot } = shotOf(customer, ball, 'now', { loads: pattern.loads, filmUm: filmOf(pattern.loads) })
   const release = { laydownBoard, launchAngleDeg: launchAngleDeg(laydownBoard, line.target) }
   return simulate({ ...shot, release }).entryBoard

@@ -146,6 +146,4 @@ export default {
   remove: 'Delete the case',
   removed: 'The case is deleted',
   removeAsk: 'What it taught goes with it.',
-  symptom: 'At the lane',
-  noBall: 'Choose bowler and ball first',
 }

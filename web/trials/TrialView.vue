@@ -97,6 +97,8 @@ usePlainKeys((key) => {
           {{ trial.patternName }} · {{ t(`trials.designs.${trial.design}`) }} · {{ dayText(trial.startedAt)
           }}<template v-if="trial.gamesSinceOiling !== null">
             · {{ t('trials.gamesSinceOiling') }}: {{ trial.gamesSinceOiling }}</template
+          ><template v-if="trial.held.length > 0">
+            · {{ t('trials.held') }}: {{ trial.held.map((one) => t(`trials.holdables.${one}`)).join(', ') }}</template
           >
         </p>
       </header>

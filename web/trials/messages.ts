@@ -305,7 +305,6 @@ export default {
   n: 'Shot',
   moves: {
     title: 'Moves of feet and eyes',
-    none: 'Nobody moved.',
     feet: '{n} {way} with the feet',
     eyes: '{n} {way} with the eyes',
     in: 'in',
