@@ -1,4 +1,11 @@
-import { type DrillingRecord, type Finding, type RecipeStep, type SurfaceNow, coverFamilies } from '@sleetfall/core'
+import {
+  type DrillingRecord,
+  type FittedBall,
+  type Finding,
+  type RecipeStep,
+  type SurfaceNow,
+  coverFamilies,
+} from '@sleetfall/core'
 import * as yup from 'yup'
 import { type BallEventKind, whereabouts } from './ballEvents.ts'
 import { figureSources } from './customers.ts'
@@ -68,6 +75,8 @@ export interface Ball extends BallInput, Stored {
   readonly playsOn: string | null
   /** What was drilled into it, with its holes; null while nobody noted holes. */
   readonly drilling: DrillingRecord | null
+  /** What its own shots taught, taken over from a calibration; null without. */
+  readonly fitted: FittedBall | null
   readonly surface: SurfaceNow
   /** A reading waits for its fit: until then it stands as it was read, carried on by the starting values. */
   readonly fitWanted: boolean

@@ -6,7 +6,7 @@ import { type FieldName } from './said.ts'
 
 export const hands = ['right', 'left'] as const
 export type Hand = (typeof hands)[number]
-export const figureSources = ['stated', 'measured', 'guessed'] as const
+export const figureSources = ['stated', 'measured', 'guessed', 'fitted'] as const
 export type FigureSource = (typeof figureSources)[number]
 
 const source = (field: FieldName) => optionalOneOf(field, figureSources)

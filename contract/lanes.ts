@@ -1,4 +1,4 @@
-import type { PatternFigures } from '@sleetfall/core'
+import type { FittedPattern, PatternFigures } from '@sleetfall/core'
 import * as yup from 'yup'
 import { identifier, neededQuantity, neededWhole, optionalText, requiredText } from './fields.ts'
 import type { Stored } from './stored.ts'
@@ -49,4 +49,6 @@ export interface Pattern extends PatternInput, Stored {
   /** Day from which it is not offered any more. */
   readonly retiredOn: string | null
   readonly figures: PatternFigures
+  /** What shots on it taught, taken over from a calibration; null without. */
+  readonly fitted: FittedPattern | null
 }

@@ -1,5 +1,6 @@
 import { balls } from './balls/area.ts'
 import { bench } from './bench/area.ts'
+import { calibration } from './calibration/area.ts'
 import { coverage } from './coverage/area.ts'
 import { customers } from './customers/area.ts'
 import { diagnosis } from './diagnosis/area.ts'
@@ -35,6 +36,7 @@ const own: readonly Area[] = [
   events,
   trials,
   diagnosis,
+  calibration,
   coverage,
   surface,
   supplies,

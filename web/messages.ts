@@ -2,6 +2,7 @@ import { words } from '@sleetfall/contract'
 import events from './events/messages.ts'
 import balls from './balls/messages.ts'
 import bench from './bench/messages.ts'
+import calibration from './calibration/messages.ts'
 import controls from './controls/messages.ts'
 import coverage from './coverage/messages.ts'
 import customers from './customers/messages.ts'
@@ -22,6 +23,7 @@ export const catalogue = {
   events,
   balls,
   bench,
+  calibration,
   controls,
   coverage,
   customers,

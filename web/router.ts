@@ -75,6 +75,12 @@ export const router = createRouter({
       component: () => import('./diagnosis/DiagnosisView.vue'),
       meta: { area: 'trials' },
     },
+    {
+      path: '/fits/:ballId',
+      name: 'fits',
+      component: () => import('./calibration/CalibrationView.vue'),
+      meta: { area: 'trials' },
+    },
     { path: '/coverage/:customerId?', name: 'coverage', component: () => import('./coverage/CoverageView.vue') },
     { path: '/events/:eventId?', name: 'events', component: () => import('./events/EventsView.vue') },
     // Where they stood before.

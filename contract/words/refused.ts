@@ -2,6 +2,10 @@
 export const refused = {
   recordStays:
     'This record belongs to a job or to a correction and is not taken back. Record what is true now instead.',
+  calibrationShots:
+    'A fit takes six shots of this ball that say where they were aimed and where they went (target and feet with the entry board, or a tracked path), on a surface that is known. There are {count} to go by.',
+  calibrationTaken: 'This fit was taken over already.',
+  calibrationNotTaken: 'This fit does not count at present; there is nothing to undo.',
   sameBall: 'These are the same ball.',
   ballsOfTwo: 'These balls belong to two customers. Merge the customers first.',
   jobRuns: 'A job on this ball is running. Finish or stop it first.',
@@ -77,6 +81,7 @@ export const missing = {
   rule: 'There is no such rule of thumb.',
   trial: 'There is no such trial.',
   diagnosis: 'There is no such diagnosis.',
+  calibration: 'There is no such fit.',
   shot: 'There is no such shot any more.',
   night: 'There is no such night on record.',
   oneOfTwo: 'One of the two is not there any more.',

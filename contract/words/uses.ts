@@ -17,4 +17,5 @@ export const uses = {
   entrants: '{count} entrants',
   shots: '{count} shots',
   diagnoses: '{count} diagnoses',
+  fits: '{count} fits to shots',
 }

@@ -26,7 +26,8 @@ export interface CoverageCell {
   readonly verdict: CoverageVerdict
   /** Share of shots in the pocket with a 90 % band; null when nothing is known. */
   readonly pocket: { readonly p: number; readonly low: number; readonly high: number } | null
-  readonly provenance: 'measured' | 'assumed' | 'unknown'
+  /** Fitted: by the assumption, of a ball whose strength its own shots told. */
+  readonly provenance: 'measured' | 'fitted' | 'assumed' | 'unknown'
   /** True when the lower end of the band clears the customer's threshold. */
   readonly covered: boolean
   /** Shots of which the pocket was noted. */
@@ -182,7 +183,7 @@ export function coverageCell(
     ...base,
     verdict,
     pocket,
-    provenance: counts ? 'measured' : assumed ? 'assumed' : 'unknown',
+    provenance: counts ? 'measured' : !assumed ? 'unknown' : ball.reading.fitted ? 'fitted' : 'assumed',
     covered,
     shots: measured?.shots ?? 0,
     changedSince: measured?.changedSince ?? false,

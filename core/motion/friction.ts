@@ -1,4 +1,5 @@
 import type { CoverFamily } from '../ball/covers.ts'
+import { oilFrictionFactor } from '../surface/oil.ts'
 import { coverFriction, frictionStart } from './defaults.ts'
 
 /** µ(h) = oil + (dry − oil)·exp(−h / filmUm), h in µm. */
@@ -36,3 +37,18 @@ export function frictionLaw({ cover, raUm, coverStrength = 1, lane = 1 }: Cover)
     filmUm: coverStrength * (film.at0 + film.perUm * raUm) * factor.film,
   }
 }
+
+/** What shots taught of one ball: its strength, and a factor on the oil share that takes friction away. */
+export interface FittedCover {
+  readonly strength: number
+  readonly oil: number
+}
+/** What shots taught of one lane: a factor on friction, and one on the film that lies everywhere. */
+export interface FittedLane {
+  readonly lane: number
+  readonly residue: number
+}
+
+/** Strength of a cover with oil in it: the fitted one, 1 without a fit, less what the oil takes away. */
+export const coverStrengthOf = (fitted: FittedCover | null | undefined, oilShare: number) =>
+  (fitted?.strength ?? 1) * oilFrictionFactor(Math.min(1, oilShare * (fitted?.oil ?? 1)))

@@ -2,10 +2,11 @@ import type { CoverFamily } from '../ball/covers.ts'
 import { drilledBall } from '../ball/drill.ts'
 import type { Hole } from '../ball/holes.ts'
 import type { Layout } from '../ball/layout.ts'
+import { loadsVolumeMl } from '../lane/figures.ts'
 import type { Load } from '../lane/film.ts'
 import { surfaceDefaults } from '../surface/defaults.ts'
-import { oilFrictionFactor } from '../surface/oil.ts'
 import { type Finish, applyRecipe, effectiveRaUm, recipeByKey } from '../surface/recipe.ts'
+import { type FittedCover, type FittedLane, coverStrengthOf, residueUmOf } from './friction.ts'
 import type { Delivery } from './release.ts'
 import type { MovingBall, ShotInput } from './simulate.ts'
 
@@ -43,6 +44,8 @@ export interface BallRecord {
   readonly valAngleDeg?: Known
   /** What was drilled into it, with the PAP it was laid out for; without holes the core's own axes count. */
   readonly drilling?: DrillingRecord | null | undefined
+  /** What its own shots taught; null without. */
+  readonly fitted?: FittedCover | null | undefined
   readonly surface: {
     readonly finish: Finish | null
     readonly effectiveRaUm: number | null
@@ -88,7 +91,20 @@ export interface Ground {
   readonly filmUm: Float64Array
   /** Surface factor of the lane. */
   readonly lane?: number | undefined
+  /** Factor on the film that lies everywhere. */
+  readonly residue?: number | undefined
 }
+
+/** A pattern with what shots on it taught. */
+export interface LanePattern {
+  readonly loads: readonly Load[]
+  readonly fitted?: FittedLane | null | undefined
+}
+/** A pattern's lane as it lies there, with what shots taught of it; `lane` is what somebody tries on top. */
+export const groundOn = ({ loads, fitted }: LanePattern, filmUm: Float64Array, lane = 1): Ground => ({
+  ...{ loads, filmUm, lane: lane * (fitted?.lane ?? 1) },
+  ...(fitted ? { residue: fitted.residue } : {}),
+})
 
 /** A ball of a bowler on a lane, ready for the motion core, and what had to be assumed; `surface` is 'now' or a ready recipe's key. */
 export function shotOf(
@@ -133,8 +149,11 @@ export function shotOf(
         filmUm: ground.filmUm,
         raUm,
         cover: ball.cover,
-        coverStrength: oilFrictionFactor(ball.surface.oilShare),
+        coverStrength: coverStrengthOf(ball.fitted, ball.surface.oilShare),
         lane: ground.lane,
+        ...(ground.residue === undefined
+          ? {}
+          : { residueUm: residueUmOf(loadsVolumeMl(ground.loads)) * ground.residue }),
       },
     },
     assumptions,

@@ -1,7 +1,7 @@
-import { type Load, filmOf } from '../lane/film.ts'
+import { filmOf } from '../lane/film.ts'
 import { filmAfterShots } from '../lane/transition.ts'
 import { type Playable, usualPlayable } from '../motion/line.ts'
-import { type BallRecord, type BowlerRecord, shotOf } from '../motion/prepare.ts'
+import { type BallRecord, type BowlerRecord, type LanePattern, groundOn, shotOf } from '../motion/prepare.ts'
 import { type Spread, usualSpread } from '../motion/deviation.ts'
 import type { Task } from './tasks.ts'
 
@@ -15,9 +15,8 @@ const keep = 1
 export interface MapBall extends BallRecord {
   readonly id: string
 }
-export interface MapPattern {
+export interface MapPattern extends LanePattern {
   readonly id: string
-  readonly loads: readonly Load[]
 }
 export interface MapQuestion {
   readonly bowler: BowlerRecord
@@ -45,22 +44,21 @@ export function mapTasks(question: MapQuestion): {
   readonly tasks: readonly LinesTask[]
 } {
   const { bowler, balls, surfaces, patterns, phases, playable = usualPlayable, spread = usualSpread } = question
-  const states = patterns.flatMap(({ id, loads }) => {
-    const fresh = filmOf(loads)
+  const states = patterns.flatMap((pattern) => {
+    const fresh = filmOf(pattern.loads)
     return phases.map((shots) => ({
-      patternId: id,
+      patternId: pattern.id,
       shots,
-      loads,
-      filmUm: shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm,
+      ground: groundOn(pattern, shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm),
     }))
   })
   const places: MapPlace[] = []
   const tasks: LinesTask[] = []
   for (const ball of balls) {
     for (const surface of surfaces) {
-      for (const { patternId, shots, loads, filmUm } of states) {
+      for (const { patternId, shots, ground } of states) {
         places.push({ ballId: ball.id, surface, patternId, shots })
-        const { shot } = shotOf(bowler, ball, surface, { loads, filmUm })
+        const { shot } = shotOf(bowler, ball, surface, ground)
         tasks.push({
           kind: 'lines',
           shot,

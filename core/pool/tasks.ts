@@ -1,4 +1,7 @@
 import type { CoverFamily } from '../ball/covers.ts'
+import { type Ahead, type AheadQuestion, aheadOf } from '../calibration/ahead.ts'
+import { calibrate } from '../calibration/calibrate.ts'
+import type { CalibrationFit, CalibrationQuestion } from '../calibration/types.ts'
 import { type Line, type LineOptions, type Playable, bestLines } from '../motion/line.ts'
 import { type Room, type RoomOptions, roomForError } from '../motion/room.ts'
 import type { ShotInput } from '../motion/simulate.ts'
@@ -19,6 +22,8 @@ export type Task =
       readonly options: LineOptions
     }
   | ({ readonly kind: 'wear' } & WearQuestion)
+  | { readonly kind: 'calibration'; readonly question: CalibrationQuestion }
+  | { readonly kind: 'ahead'; readonly question: AheadQuestion }
 
 /** What a fit of a ball's wear is made from. */
 export interface WearQuestion {
@@ -33,6 +38,8 @@ export interface Answers {
   readonly room: Room
   readonly lines: readonly Line[]
   readonly wear: KeptFit
+  readonly calibration: CalibrationFit | null
+  readonly ahead: Ahead | null
 }
 export type AnswerOf<T extends Task> = Answers[T['kind']]
 
@@ -52,5 +59,9 @@ function answer(task: Task): Answers[Task['kind']] {
       return bestLines(task.shot, task.playable, task.options)
     case 'wear':
       return wearOf(task)
+    case 'calibration':
+      return calibrate(task.question)
+    case 'ahead':
+      return aheadOf(task.question)
   }
 }

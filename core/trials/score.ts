@@ -48,7 +48,7 @@ export function onLine(predicted: PredictedLine, thrown: ThrownLine): boolean | 
 }
 
 /** Shots that a game leaves on a pair, about: two bowlers with sixteen to eighteen each. */
-const shotsAGame = 34
+export const shotsAGame = 34
 /** Shots on a lane that are so far apart in number see another lane. */
 const samePhaseShots = 40
 

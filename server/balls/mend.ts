@@ -24,6 +24,7 @@ const goes = [
   hangs('history', 'ball_event', 'ball_id', `kind not in ('moved', 'withdrawn')`),
   hangs('photos', 'ball_photo'),
   hangs('diagnoses', 'diagnosis'),
+  hangs('fits', 'calibration'),
   hangs('jobsNotBegun', 'job', 'ball_id', `state in ('waiting', 'cancelled')`),
 ]
 
@@ -67,7 +68,9 @@ export async function mergeBalls(db: Db, id: string, intoId: string): Promise<vo
     ['prediction', 'ball_id'],
     ['trial_arm', 'ball_id'],
     ['diagnosis', 'ball_id'],
+    ['calibration', 'ball_id'],
   ] as const)
     await db.run(`update ${table} set ${column} = $2 where ${column} = $1`, [id, intoId])
+  await db.run(`select move_fits('ball', $1, $2)`, [id, intoId])
   await removeBall(db, id)
 }

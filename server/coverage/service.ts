@@ -140,4 +140,5 @@ const readingOf = (ball: Ball) => ({
   oilShare: ball.surface.oilShare,
   rgIn: ball.rgIn ?? null,
   differentialIn: ball.differentialIn ?? null,
+  fitted: ball.fitted,
 })

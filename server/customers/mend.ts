@@ -74,6 +74,7 @@ export async function mergeCustomers(db: Db, id: string, intoId: string): Promis
   for (const { table, column } of [...owned, ...small])
     await db.run(`update ${table} set ${column} = $2 where ${column} = $1`, [id, intoId])
   await db.run('update shot set bowler_id = $2 where bowler_id = $1', [id, intoId])
+  await db.run(`select move_fits('bowler', $1, $2)`, [id, intoId])
   await deleteRow(db, 'customer', id)
   await settleMine(db)
 }

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals'
 import {
   ballEventKinds,
+  calibrationKinds,
   deviceKinds,
   eventKinds,
   figureSources,
@@ -23,6 +24,8 @@ import { testDatabase } from '../test/shop.ts'
 const listOf: Readonly<Record<string, readonly string[]>> = {
   'staff.role': roles,
   'customer.hand': hands,
+  'calibration_part.kind': calibrationKinds,
+  'fit_in_force.kind': calibrationKinds,
   'customer.speed_source': figureSources,
   'customer.rev_source': figureSources,
   'customer.axis_rotation_source': figureSources,

@@ -95,7 +95,8 @@ export function deviceRoutes(context: Context): Router {
     const pattern = await patternById(database, trial.patternId)
     const customer = await customerById(database, arm.bowlerId ?? trial.customerId)
     if (!ball || !pattern || !customer) throw notFound('trial')
-    const thrown = { ...ball, surface: { ...ball.surface, ...arm.surface } }
+    // The stand-in has a truth of its own: what the shop fitted is none of it.
+    const thrown = { ...ball, fitted: null, surface: { ...ball.surface, ...arm.surface } }
     const made = shotOf(customer, thrown, 'now', { loads: pattern.loads, filmUm: filmOf(pattern.loads) }).shot
     // The film goes as its loads: its figures are no JSON.
     const shot = { ...made, friction: { ...made.friction, filmUm: undefined } }

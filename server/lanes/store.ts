@@ -8,7 +8,8 @@ import { type Hanging, deleteRow, dependentsOf, refuseBlocked } from '../http/me
 
 type Row = Omit<Pattern, 'figures'>
 
-const select = `select p.*, coalesce(l.loads, '[]') as loads from pattern p left join lateral (
+const select = `select p.*, coalesce(l.loads, '[]') as loads, f.figures as fitted
+  from pattern p left join pattern_fit f on f.pattern_id = p.id left join lateral (
   select json_agg(json_build_object('fromBoard', from_board, 'toBoard', to_board, 'loads', loads,
     'microlitresPerBoard', microlitres_per_board, 'startFt', start_ft, 'endFt', end_ft) order by position) as loads
   from pattern_load where pattern_id = p.id) l on true`

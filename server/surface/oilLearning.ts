@@ -7,6 +7,7 @@ import {
   counts,
   feetToLaydown,
   filmOf,
+  groundOn,
   launchAngleDeg,
   learnOilCorrection,
   shotOf,
@@ -150,7 +151,7 @@ function entryBoard(
   line: { readonly target: number; readonly feet: number | null },
 ): number {
   const laydownBoard = line.feet === null ? line.target + targetToLaydown : line.feet - feetToLaydown
-  const { shot } = shotOf(customer, ball, 'now', { loads: pattern.loads, filmUm: filmOf(pattern.loads) })
+  const { shot } = shotOf(customer, ball, 'now', groundOn(pattern, filmOf(pattern.loads)))
   const release = { laydownBoard, launchAngleDeg: launchAngleDeg(laydownBoard, line.target) }
   return simulate({ ...shot, release }).entryBoard
 }

@@ -105,6 +105,10 @@ export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<
   return { items: await withShots(db, rows), total }
 }
 
+/** Some trials with the paths of their tracked shots, in the order of the ids. */
+export const trialsWithPaths = async (db: Db, ids: readonly string[]): Promise<Trial[]> =>
+  withShots(db, await db.many<Row>(`${select} where t.id = any($1) order by array_position($1, t.id)`, [ids]), true)
+
 export async function trialById(db: Db, id: string): Promise<Trial | null> {
   const trials = await withShots(db, await db.many<Row>(`${select} where t.id = $1`, [id]), true)
   return trials[0] ?? null

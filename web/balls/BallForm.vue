@@ -124,7 +124,13 @@ const optional = (keys: readonly string[], group: string) =>
       <v-select
         v-bind="form.field('factorySource')"
         :label="t('controls.source')"
-        :items="[{ value: null, title: t('controls.noSource') }, ...optional(figureSources, 'controls.sources')]"
+        :items="[
+          { value: null, title: t('controls.noSource') },
+          ...optional(
+            figureSources.filter((one) => one !== 'fitted'),
+            'controls.sources',
+          ),
+        ]"
       />
       <QuantityField
         v-bind="form.field<number>('targetGrit')"

@@ -88,6 +88,7 @@ usePlainKeys((key) => {
         }}</v-btn>
         <v-btn size="small" :to="`/surface/${ball.id}`">{{ t('surface.page.open') }}</v-btn>
         <v-btn size="small" :to="`/layouts/${ball.id}`">{{ t('fitting.open') }}</v-btn>
+        <v-btn size="small" :to="`/fits/${ball.id}`">{{ t('calibration.button') }}</v-btn>
         <v-btn size="small" @click="form = 'edit'">{{ t('balls.edit') }}</v-btn>
         <v-btn
           size="small"

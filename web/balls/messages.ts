@@ -48,6 +48,7 @@ export default {
     layout: 'Layout',
     core: 'Core',
     factoryGrit: 'Factory finish',
+    fitted: 'Fitted to shots',
     factorySource: 'Source of the factory finish',
     targetGrit: 'Kept at',
     gamesBefore: 'Games before our record',

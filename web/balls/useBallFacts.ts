@@ -25,6 +25,12 @@ export function useBallFacts() {
     factoryGrit == null
       ? null
       : `${factoryGrit} (${factorySource ? t(`controls.sources.${factorySource}`) : t('controls.noSource')})`
+  const fittedOf = ({ fitted }: Ball) =>
+    fitted &&
+    t('calibration.ballLine', {
+      ...{ value: fitted.strength.toFixed(2), low: fitted.low.toFixed(2), high: fitted.high.toFixed(2) },
+      n: fitted.shots,
+    })
   const lookOf = ({ lastCheckedAt, lastFinding }: Ball) =>
     lastCheckedAt && lastFinding ? `${dayText(lastCheckedAt)}, ${t(`bench.findings.${lastFinding}`)}` : null
   return (ball: Ball): Row[] => {
@@ -41,6 +47,7 @@ export function useBallFacts() {
       [t('balls.fields.factoryGrit'), factoryOf(ball)],
       [t('balls.fields.boughtOn'), day(ball.boughtOn)],
       [t('balls.fields.drilledOn'), day(ball.drilledOn)],
+      [t('balls.fields.fitted'), fittedOf(ball)],
       [t('balls.lastLook'), lookOf(ball)],
       [t('balls.fields.place'), `${t(`balls.places.${ball.place}`)} ${ball.shelf}`.trim()],
     ]

@@ -8,7 +8,7 @@ export default {
   layoutHint: 'Drilling angle × pin to PAP × VAL angle, e.g. 50 x 4 1/2 x 35',
   layoutBad: 'Layout: three figures like 50 x 4 1/2 x 35; angles 0 to 180°, pin to PAP 0 to 6 3/4 in',
   source: 'Source',
-  sources: { stated: 'stated', measured: 'measured', guessed: 'guessed' },
+  sources: { stated: 'stated', measured: 'measured', guessed: 'guessed', fitted: 'fitted to shots' },
   noSource: 'not said',
   deck: 'Pins left standing',
   pin: 'Pin {n}',

@@ -29,7 +29,7 @@ export default {
     'never-reads': 'never reads',
     unknown: 'not known',
   },
-  provenance: { measured: 'measured', assumed: 'assumed', unknown: 'no data' },
+  provenance: { measured: 'measured', fitted: 'fitted', assumed: 'assumed', unknown: 'no data' },
   pocket: '{p} % in the pocket',
   band: '{low}–{high} %',
   notSure: 'fits, not sure enough',

@@ -101,7 +101,7 @@ export default {
   findLines: 'On their best lines',
   rows: { drilled: 'as drilled', other: 'layout compared' },
   predictedWhy:
-    'Computed from starting constants at the surface the ball has now. All rows of a pattern are thrown on one line: laydown 22 until the best line is asked for.',
+    'Computed at the surface the ball has now, with its fitted figures where it has them, else from starting values (assumed). All rows of a pattern are thrown on one line: laydown 22 until the best line is asked for.',
   grip: 'Grip sheet',
   sheet: 'Sheet',
   sheetUsual: 'usual fingertip grip (assumed)',

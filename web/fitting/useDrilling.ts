@@ -4,7 +4,7 @@ import {
   type Hole,
   type Layout,
   type Line,
-  type Load,
+  type LanePattern,
   type Pap,
   type ShotOutcome,
   clearanceIn,
@@ -12,6 +12,7 @@ import {
   drillingProblems,
   filmOf,
   flareRings,
+  groundOn,
   shotOf,
   simulate,
   usualPlayable,
@@ -23,10 +24,9 @@ import { useLatest } from '../workers/motion.ts'
 import { diameterIn } from './useLayoutOnBench.ts'
 
 export type Blank = Drilling['ball']
-interface Ground {
+interface Ground extends LanePattern {
   readonly id: string
   readonly name: string
-  readonly loads: readonly Load[]
 }
 /** What the motion core says of a layout on a pattern: as the catalogue's core, with its holes, or of the layout beside it. */
 export interface LayoutPrediction {
@@ -73,7 +73,7 @@ export function useDrilling(on: OnBench) {
   function shotFor(pattern: Ground, of: Layout, kind: 'catalogue' | 'drilled', line: Line | null) {
     const ball = on.ball()
     if (!ball) return null
-    const ground = { loads: pattern.loads, filmUm: filmOf(pattern.loads) }
+    const ground = groundOn(pattern, filmOf(pattern.loads))
     // The layout and holes on the bench, not those that it was drilled with.
     const { shot } = shotOf(on.customer(), { ...ball, drilling: null }, 'now', ground)
     const made = kind === 'drilled' && drilling.value ? drilledBall({ ...drilling.value, layout: of }) : null

@@ -16,6 +16,8 @@ const props = defineProps<{
     readonly outcome: ShotOutcome
     readonly room: Room | null
   }[]
+  /** Whether ball and lane were fitted. */
+  foundation: string
   assumptions: readonly Assumption[]
   ownSpread: OwnSpread | null
   spread: Spread
@@ -30,7 +32,7 @@ const percent = (share: number) => Math.round(100 * share)
 
 <template>
   <section class="stack figures" aria-live="polite">
-    <p class="small soft">{{ t('lanes.whatIf.computed') }}</p>
+    <p class="small soft">{{ foundation }}</p>
     <p v-if="assumptions.length > 0" class="small">{{ words.assumed(assumptions) }}</p>
     <table class="list">
       <thead>

@@ -143,6 +143,7 @@ async function predict() {
           <ReleaseSliders :setup="setup" :release="release" @set="set" />
           <WhatIfFigures
             :columns="columns"
+            :foundation="words.foundation(ball, pattern)"
             :assumptions="prepared.assumptions"
             :own-spread="ownSpread"
             :spread="spread"

@@ -123,7 +123,13 @@ export default {
     home: 'As on record',
     drag: 'Drag the marks at the foul line and at the arrows, or move them with the arrow keys.',
     line: 'Laydown {laydown}, target {target}',
-    computed: 'computed from starting constants, not fitted to this ball',
+    computed: 'Computed from starting values (assumed), not fitted to this ball.',
+    fittedBall:
+      'Computed with this ball’s own strength, {strength} [{low} to {high}], fitted to {n} shots; the lane by the starting values (assumed).',
+    fittedLane:
+      'Computed with the lane fitted to {m} shots on this pattern; the ball by the starting values (assumed).',
+    fittedBoth:
+      'Computed with this ball’s own strength, {strength} [{low} to {high}], fitted to {n} shots, and the lane fitted to {m} shots on this pattern.',
     assumptions: {
       speed: 'ball speed',
       revs: 'rev rate',
@@ -189,7 +195,7 @@ export default {
   map: {
     title: 'Reaction map',
     about:
-      'The best line of every ball, as it is and after each ready recipe, on the fresh lane and as it is played down. Computed from starting constants, not fitted.',
+      'The best line of every ball, as it is and after each ready recipe, on the fresh lane and as it is played down. Computed with the fitted figures of balls and patterns that have them, else from starting values (assumed).',
     patterns: 'Patterns',
     where: 'Compute on',
     device: 'this device',

@@ -5,6 +5,7 @@ import {
   deliveryOf,
   filmAfterShots,
   filmOf,
+  groundOn,
   launchAngleDeg,
   mirrorFilm,
   shotOf,
@@ -103,7 +104,7 @@ export function prepare(
   pattern: Pattern,
   film: Float64Array,
 ): Prepared {
-  const ground = { loads: pattern.loads, filmUm: film, lane: setup.lane }
+  const ground = groundOn(pattern, film, setup.lane)
   const { shot, assumptions } = shotOf(customer, ball, setup.surface, ground)
   const { hand } = shot.bowler
   const input: ShotInput = {

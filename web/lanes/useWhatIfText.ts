@@ -1,3 +1,4 @@
+import type { Ball, Pattern } from '@sleetfall/contract'
 import { type Assumption, type Sensitivity, type ShotOutcome, pocketBoards } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
@@ -57,6 +58,23 @@ export function useWhatIfText() {
       }),
     assumed: (assumptions: readonly Assumption[]) =>
       assumptions.length === 0 ? '' : t('lanes.whatIf.assumed', { what: listOf(assumptions) }),
+    /** What the figures rest on: starting values, or shots of this ball and on this pattern. */
+    foundation(
+      of: { readonly fitted: Ball['fitted'] } | undefined,
+      on: { readonly fitted: Pattern['fitted'] } | undefined,
+    ) {
+      const [ball, lane] = [of?.fitted, on?.fitted]
+      const two = (value: number | undefined) => value?.toFixed(2)
+      const values = {
+        strength: two(ball?.strength),
+        low: two(ball?.low),
+        high: two(ball?.high),
+        n: ball?.shots,
+        m: lane?.shots,
+      }
+      const key = ball ? (lane ? 'fittedBoth' : 'fittedBall') : lane ? 'fittedLane' : 'computed'
+      return t(`lanes.whatIf.${key}`, values)
+    },
     restsOn(assumptions: readonly Assumption[], ownSpread: boolean) {
       const all = chanceRestsOn(assumptions, ownSpread)
       return all.length === 0 ? '' : t('lanes.whatIf.restsOn', { what: listOf(all) })

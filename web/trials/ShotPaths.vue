@@ -4,7 +4,7 @@ import { counts } from '@sleetfall/core'
 import { computed, onMounted } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LaneDrawing from '../lanes/LaneDrawing.vue'
-import { plot } from '../lanes/scales.ts'
+import LanePaths from '../lanes/LanePaths.vue'
 import { usePatterns } from '../lanes/store.ts'
 import { useArmText } from './useArmText.ts'
 
@@ -16,11 +16,15 @@ const { lettered } = useArmText()
 const tracked = computed(() => props.trial.shots.filter((shot) => (shot.path ?? []).length > 1))
 onMounted(() => tracked.value.length > 0 && void patterns.load())
 const pattern = computed(() => patterns.items.find(({ id }) => id === props.trial.patternId))
-const points = (path: readonly (readonly number[])[]) =>
-  path.map(([ft, board]) => `${plot.x(ft!)},${plot.y(board!)}`).join(' ')
 /** Kinds of line that are told apart without colour. */
 const dashes = ['', '10 5', '3 4', '12 4 2 4', '16 6', '6 3', '2 2', '14 3 4 3', '8 8', '4 6', '18 3', '1 4']
 const dashOf = (arm: number) => dashes[(arm - 1) % dashes.length]
+const paths = computed(() =>
+  tracked.value.map((shot) => ({
+    ...{ key: shot.id, points: shot.path!, dash: dashOf(shot.arm) },
+    kind: counts(shot) ? ('other' as const) : ('aside' as const),
+  })),
+)
 const drawn = computed(() => props.trial.arms.filter(({ arm }) => tracked.value.some((shot) => shot.arm === arm)))
 </script>
 
@@ -28,23 +32,7 @@ const drawn = computed(() => props.trial.arms.filter(({ arm }) => tracked.value.
   <section v-if="tracked.length > 0 && pattern" class="stack" :aria-label="t('trials.paths.title')">
     <h2>{{ t('trials.paths.title') }}</h2>
     <LaneDrawing :loads="pattern.loads">
-      <svg
-        class="paths"
-        :viewBox="`0 0 ${plot.width} ${plot.height}`"
-        preserveAspectRatio="none"
-        role="img"
-        :aria-label="t('trials.paths.words', { n: tracked.length })"
-      >
-        <template v-for="shot in tracked" :key="shot.id">
-          <polyline v-if="counts(shot)" :points="points(shot.path!)" class="halo" />
-          <polyline
-            :points="points(shot.path!)"
-            class="path"
-            :class="{ aside: !counts(shot) }"
-            :stroke-dasharray="dashOf(shot.arm)"
-          />
-        </template>
-      </svg>
+      <LanePaths :paths="paths" :words="t('trials.paths.words', { n: tracked.length })" />
     </LaneDrawing>
     <p class="row small">
       <span v-for="one in drawn" :key="one.arm" class="key">
@@ -59,28 +47,6 @@ const drawn = computed(() => props.trial.arms.filter(({ arm }) => tracked.value.
 </template>
 
 <style scoped>
-.paths {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  pointer-events: none;
-}
-.path,
-.halo {
-  fill: none;
-  stroke: var(--path);
-  stroke-width: 2;
-  vector-effect: non-scaling-stroke;
-}
-.halo {
-  stroke: var(--path-edge);
-  stroke-width: 4;
-}
-.aside {
-  stroke: var(--line-strong);
-  stroke-width: 1;
-}
 .key {
   display: inline-flex;
   gap: 6px;

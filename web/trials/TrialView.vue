@@ -8,6 +8,7 @@ import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import { dayText } from '../controls/days.ts'
 import { useConnection } from '../http/connection.ts'
+import FitButton from '../calibration/FitButton.vue'
 import CaseButton from '../diagnosis/CaseButton.vue'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
@@ -77,6 +78,7 @@ usePlainKeys((key) => {
               t('trials.atLane')
             }}</v-btn>
             <CaseButton v-if="session.may('trials')" :trial="trial" />
+            <FitButton :trial="trial" />
             <v-btn size="small" :to="`/coverage/${trial.customerId}`">{{ t('trials.toCoverage') }}</v-btn>
             <template v-if="session.may('trials')">
               <v-btn size="small" @click="form = 'edit'">{{ t('trials.edit') }}</v-btn>

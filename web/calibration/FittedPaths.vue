@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import type { Calibration } from '@sleetfall/contract'
+import { computed, onMounted, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import LaneDrawing from '../lanes/LaneDrawing.vue'
+import LanePaths, { type LanePath } from '../lanes/LanePaths.vue'
+import { usePatterns } from '../lanes/store.ts'
+
+/** Tracked shots, one at a time: the path as it was seen, and as the fitted figures throw it. */
+const props = defineProps<{ one: Calibration }>()
+const { t } = useI18n()
+const patterns = usePatterns()
+onMounted(() => void patterns.load())
+const tracked = computed(() => props.one.shots.filter(({ path }) => path !== null))
+const place = ref(0)
+const shot = computed(() => tracked.value[Math.min(place.value, tracked.value.length - 1)])
+const fitted = computed(() => props.one.fit.shots.find(({ id }) => id === shot.value?.id))
+const pattern = computed(() => patterns.all.find(({ id }) => id === shot.value?.patternId))
+const paths = computed((): LanePath[] =>
+  shot.value && fitted.value
+    ? [
+        { key: 'measured', points: shot.value.path!, dash: '3 4' },
+        { key: 'fitted', points: fitted.value.path, kind: 'main' },
+      ]
+    : [],
+)
+const words = computed(() =>
+  shot.value && fitted.value
+    ? t('calibration.pathOf', {
+        ...{ n: shot.value.sequence, trial: props.one.names[shot.value.trialId] ?? '–' },
+        ...{ before: fitted.value.before.toFixed(1), after: fitted.value.after.toFixed(1) },
+      })
+    : '',
+)
+</script>
+
+<template>
+  <section class="stack" :aria-label="t('calibration.paths')">
+    <h2>{{ t('calibration.paths') }}</h2>
+    <p v-if="tracked.length === 0" class="soft">{{ t('calibration.noPaths') }}</p>
+    <template v-else-if="shot && pattern">
+      <LaneDrawing :loads="pattern.loads"><LanePaths :paths="paths" :words="words" /></LaneDrawing>
+      <div class="spread">
+        <p class="small" aria-live="polite">{{ words }}</p>
+        <div class="row">
+          <span class="key small"
+            ><svg width="44" height="8" aria-hidden="true">
+              <line x1="0" x2="44" y1="4" y2="4" class="sample" stroke-dasharray="3 4" /></svg
+            >{{ t('calibration.measured') }}</span
+          >
+          <span class="key small"
+            ><svg width="44" height="8" aria-hidden="true">
+              <line x1="0" x2="44" y1="4" y2="4" class="sample main" /></svg
+            >{{ t('calibration.fittedPath') }}</span
+          >
+          <v-btn size="small" :disabled="place === 0" @click="place -= 1">{{ t('calibration.later') }}</v-btn>
+          <v-btn size="small" :disabled="place >= tracked.length - 1" @click="place += 1">{{
+            t('calibration.earlier')
+          }}</v-btn>
+        </div>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.key {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.sample {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.sample.main {
+  stroke: var(--accent);
+  stroke-width: 3;
+}
+</style>
