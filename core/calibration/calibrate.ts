@@ -21,6 +21,7 @@ import type {
   CalibrationShot,
   FittedParameter,
   FittedShot,
+  Off,
   ParameterKind,
   SetUp,
 } from './types.ts'
@@ -313,15 +314,17 @@ function answerOf(
     const { shot, leftOut } = one
     return { id: shot.id, before: offBy(shot, start), after: offBy(shot, now), path: now.path, leftOut }
   })
-  const gone = shots.filter(({ leftOut }) => !leftOut)
-  const rms = (values: readonly number[]) => {
-    const known = values.filter(Number.isFinite)
-    return Math.sqrt(known.reduce((sum, value) => sum + value ** 2, 0) / Math.max(1, known.length))
+  const totalOff = (tracked: boolean): Off | null => {
+    const of = shots.filter(
+      ({ leftOut, before }, i) => !leftOut && Number.isFinite(before) && (held[i]!.shot.path !== null) === tracked,
+    )
+    const rms = (which: (shot: FittedShot) => number) =>
+      Math.sqrt(of.reduce((sum, one) => sum + which(one) ** 2, 0) / of.length)
+    return of.length === 0 ? null : { before: rms((one) => one.before), after: rms((one) => one.after) }
   }
   return {
     ...{ parameters: fitted, shots, misfit, tracked: held.filter(({ shot }) => shot.path).length },
-    before: rms(gone.map((shot) => shot.before)),
-    after: rms(gone.map((shot) => shot.after)),
+    off: { tracked: totalOff(true), entered: totalOff(false) },
     tangled: parameters.flatMap((_, a) =>
       parameters.flatMap((_other, b) => {
         const correlation = covariance.get(a, b) / Math.sqrt(covariance.get(a, a) * covariance.get(b, b))

@@ -90,13 +90,18 @@ export interface FittedShot {
   readonly leftOut: boolean
 }
 
+/** What shots are off with the figures before, and after. */
+export interface Off {
+  readonly before: number
+  readonly after: number
+}
+
 export interface CalibrationFit {
   readonly parameters: readonly FittedParameter[]
   readonly shots: readonly FittedShot[]
   readonly tracked: number
-  /** Root mean square over the shots that were gone by, boards. */
-  readonly before: number
-  readonly after: number
+  /** Root mean square over the shots that were gone by, boards: of tracked paths, and of entered entry boards; null without such shots. */
+  readonly off: { readonly tracked: Off | null; readonly entered: Off | null }
   /** How many times further off the shots are than the model's own scatter allows; its intervals are widened by it where it is above 1. */
   readonly misfit: number
   /** Pairs that these shots cannot tell apart: one may stand for the other. */

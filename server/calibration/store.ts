@@ -12,17 +12,16 @@ interface InForce {
   readonly before: ReleaseBefore | null
 }
 /** What a bowler's record said of the figures that may be fitted. */
-type ReleaseBefore = Readonly<Record<(typeof releaseColumns)[number], number | string | null>>
-const releaseColumns = [
-  'revRpm',
-  'revSource',
-  'revSdRpm',
-  'axisRotationDeg',
-  'axisRotationSource',
-  'axisTiltDeg',
-  'axisTiltSource',
-  'axisTiltSdDeg',
-] as const
+interface ReleaseBefore {
+  readonly revRpm: number | null
+  readonly revSource: string | null
+  readonly revSdRpm: number | null
+  readonly axisRotationDeg: number | null
+  readonly axisRotationSource: string | null
+  readonly axisTiltDeg: number | null
+  readonly axisTiltSource: string | null
+  readonly axisTiltSdDeg: number | null
+}
 
 /** The fit that counts for a ball, a pattern or a bowler. */
 export const inForce = (db: Db, kind: CalibrationKind, id: string) =>

@@ -29,30 +29,41 @@ const rows = computed(() =>
 <template>
   <section v-if="rows.length > 0" class="stack" :aria-label="t('calibration.ahead')">
     <h2>{{ t('calibration.ahead') }}</h2>
-    <table class="list">
-      <thead>
-        <tr>
-          <th scope="col">{{ t('calibration.pattern') }}</th>
-          <th scope="col">{{ t('calibration.line') }}</th>
-          <th scope="col">{{ t('calibration.entry') }}</th>
-          <th scope="col">{{ t('calibration.read') }}</th>
-          <th scope="col">{{ t('calibration.strikes') }}</th>
-          <th scope="col">{{ t('calibration.bestNow') }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
-          <th scope="row">
-            {{ row.name }} <span class="small soft">{{ row.when }}</span>
-          </th>
-          <td class="figure">{{ row.line }}</td>
-          <td class="figure">{{ row.entry }}</td>
-          <td class="figure">{{ row.read }}</td>
-          <td class="figure">{{ row.strikes }}</td>
-          <td class="figure">{{ row.best }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="across" tabindex="0" role="group" :aria-label="t('calibration.ahead')">
+      <table class="list">
+        <thead>
+          <tr>
+            <th scope="col">{{ t('calibration.pattern') }}</th>
+            <th scope="col">{{ t('calibration.line') }}</th>
+            <th scope="col">{{ t('calibration.entry') }}</th>
+            <th scope="col">{{ t('calibration.read') }}</th>
+            <th scope="col">{{ t('calibration.strikes') }}</th>
+            <th scope="col">{{ t('calibration.bestNow') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id">
+            <th scope="row">
+              {{ row.name }} <span class="small soft">{{ row.when }}</span>
+            </th>
+            <td class="figure">{{ row.line }}</td>
+            <td class="figure">{{ row.entry }}</td>
+            <td class="figure">{{ row.read }}</td>
+            <td class="figure">{{ row.strikes }}</td>
+            <td class="figure">{{ row.best }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p class="small soft">{{ t('calibration.aheadHint') }}</p>
   </section>
 </template>
+
+<style scoped>
+.across {
+  overflow-x: auto;
+}
+tbody th {
+  white-space: normal;
+}
+</style>

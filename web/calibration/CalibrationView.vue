@@ -39,9 +39,10 @@ const leftOut = computed(() => {
   return one.value?.shots.filter(({ id }) => out.has(id)).map(({ sequence }) => sequence) ?? []
 })
 const off = computed(() => {
-  const { before, after, tracked } = one.value!.fit
-  const values = { before: before.toFixed(1), after: after.toFixed(1) }
-  return t(tracked > 0 ? 'calibration.off' : 'calibration.offEntered', values)
+  const say = (key: string, of: { readonly before: number; readonly after: number } | null) =>
+    of ? t(`calibration.${key}`, { before: of.before.toFixed(1), after: of.after.toFixed(1) }) : ''
+  const { tracked, entered } = one.value!.fit.off
+  return [say('off', tracked), say('offEntered', entered)].filter(Boolean).join(' ')
 })
 </script>
 

@@ -68,4 +68,12 @@ const tangled = computed(() =>
   height: 100%;
   background: var(--gauge-window);
 }
+tbody th {
+  white-space: normal;
+}
+@media (max-width: 600px) {
+  .track {
+    display: none;
+  }
+}
 </style>

@@ -19,8 +19,8 @@ const pattern = computed(() => patterns.all.find(({ id }) => id === shot.value?.
 const paths = computed((): LanePath[] =>
   shot.value && fitted.value
     ? [
-        { key: 'measured', points: shot.value.path!, dash: '3 4' },
         { key: 'fitted', points: fitted.value.path, kind: 'main' },
+        { key: 'measured', points: shot.value.path!, kind: 'dots' },
       ]
     : [],
 )
@@ -45,7 +45,7 @@ const words = computed(() =>
         <div class="row">
           <span class="key small"
             ><svg width="44" height="8" aria-hidden="true">
-              <line x1="0" x2="44" y1="4" y2="4" class="sample" stroke-dasharray="3 4" /></svg
+              <line x1="0" x2="44" y1="4" y2="4" class="sample dots" /></svg
             >{{ t('calibration.measured') }}</span
           >
           <span class="key small"
@@ -72,6 +72,11 @@ const words = computed(() =>
 .sample {
   stroke: var(--ink);
   stroke-width: 2;
+}
+.sample.dots {
+  stroke-width: 4;
+  stroke-linecap: round;
+  stroke-dasharray: 0 9;
 }
 .sample.main {
   stroke: var(--accent);

@@ -12,14 +12,15 @@ export default {
     'Rests on {n} shots, {tracked} of them tracked, from {trials}. | Rests on {n} shot, {tracked} of them tracked, from {trials}. | Rests on {n} shots, {tracked} of them tracked, from {trials}.',
   leftOut:
     '{n} shots lie so far off that they were left out: {which}. Look whether they are of this ball. | One shot lies so far off that it was left out: {which}. Look whether it is of this ball. | {n} shots lie so far off that they were left out: {which}. Look whether they are of this ball.',
-  off: 'The paths are off by {before} boards with the figures before and {after} after, with the aim of each shot.',
-  offEntered: 'The entry boards are off by {before} boards with the figures before and {after} after.',
+  off: 'Tracked paths are off by {before} boards with the figures before and {after} after, with the aim of each shot.',
+  offEntered:
+    'Entry boards as noted are off by {before} boards with the figures before and {after} after, from the aim as noted.',
   misfit: 'The shots scatter {n} times as much as the model allows; the intervals are widened by that.',
   figures: 'What the shots tell',
   figure: 'Figure',
   before: 'before',
   fitted: 'fitted, 90 %',
-  told: 'doubt taken away',
+  told: 'doubt gone',
   stays: 'hardly told: stays as it was',
   ofTrial: 'of these shots only',
   kinds: {
@@ -69,6 +70,7 @@ export default {
   past: 'Fits of this ball',
   pastLine: '{day}: strength {value} [{low} to {high}] from {n} shots · {state}',
   by: 'by {by}',
+  boards: 'boards',
   toBalls: 'All balls',
   toTrials: 'To the trials',
   ballLine: 'strength {value} [{low} to {high}], fitted to {n} shots',

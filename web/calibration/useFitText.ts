@@ -27,7 +27,7 @@ export function useFitText() {
     if (kind === 'speed') return shown('speedMph', session.preferences.units === 'metric').unit
     if (kind === 'revs') return 'rpm'
     if (kind === 'rotation' || kind === 'tilt') return '°'
-    return kind === 'laydown' ? t('units.boards') : ''
+    return kind === 'laydown' ? t('calibration.boards') : ''
   }
   /** What is taken over of it. */
   const stays = ({ kind, learnt }: FittedParameter) =>

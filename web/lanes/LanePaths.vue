@@ -6,8 +6,8 @@ export interface LanePath {
   readonly key: string | number
   readonly points: readonly (readonly number[])[]
   readonly dash?: string | undefined
-  /** The one that is looked at, one beside it, or one that does not count. */
-  readonly kind?: 'main' | 'other' | 'aside'
+  /** The one that is looked at, one beside it, one that does not count, or dots laid over another line. */
+  readonly kind?: 'main' | 'other' | 'aside' | 'dots'
 }
 defineProps<{ paths: readonly LanePath[]; words: string }>()
 
@@ -25,7 +25,12 @@ const drawn = (points: LanePath['points']) => points.map(([ft, board]) => `${plo
   >
     <slot />
     <template v-for="path in paths" :key="path.key">
-      <polyline v-if="path.kind !== 'aside'" :points="drawn(path.points)" class="halo" :class="path.kind" />
+      <polyline
+        v-if="path.kind !== 'aside' && path.kind !== 'dots'"
+        :points="drawn(path.points)"
+        class="halo"
+        :class="path.kind"
+      />
       <polyline :points="drawn(path.points)" class="path" :class="path.kind" :stroke-dasharray="path.dash" />
     </template>
   </svg>
@@ -56,6 +61,12 @@ const drawn = (points: LanePath['points']) => points.map(([ft, board]) => `${plo
 }
 .halo.main {
   stroke-width: 7;
+}
+.path.dots {
+  stroke: var(--path);
+  stroke-width: 4;
+  stroke-linecap: round;
+  stroke-dasharray: 0 9;
 }
 .path.aside {
   stroke: var(--line-strong);
