@@ -259,4 +259,28 @@ describe('a bowler’s own spread', () => {
     const own = ownSpread([around(10, [-2, 2, 0, 0, -1, 1, -2, 2, 0, 0, -1, 1])])!
     expect(spreadFor(usualSpread, own)).toEqual({ ...usualSpread, targetBoards: own.targetBoards })
   })
+
+  test('of the speed counts beside it where enough speeds were noted', () => {
+    const boards = [around(10, [-2, 2, 0, 0, -1, 1, -2, 2, 0, 0, -1, 1])]
+    const offs = [-0.4, 0.4, 0, 0.2, -0.2, 0, -0.4, 0.4, 0, 0.2, -0.2, 0]
+    const own = ownSpread(boards, [around(17, offs)])!
+    // Squares 0.8, freedom 11.
+    expect(own.speedMph!.sd).toBeCloseTo(Math.sqrt(0.8 / 11), 9)
+    expect(spreadFor(usualSpread, own).speedMph).toBe(own.speedMph!.sd)
+    const few = ownSpread(boards, [around(17, offs.slice(0, 8))])!
+    expect([few.speedMph, spreadFor(usualSpread, few).speedMph]).toEqual([null, usualSpread.speedMph])
+    // Two balls of two speeds are no spread.
+    expect(ownSpread(boards, [around(17, offs), around(19, offs)])!.speedMph!.sd).toBeCloseTo(Math.sqrt(1.6 / 22), 9)
+    expect(
+      spreadFor(
+        usualSpread,
+        ownSpread(boards, [
+          around(
+            17,
+            offs.map(() => 0),
+          ),
+        ]),
+      ).speedMph,
+    ).toBe(usualSpread.speedMph)
+  })
 })

@@ -314,9 +314,9 @@ const mostSpreadTrials = 40
 
 /** How far a customer's counted shots spread at the target; null while too few were noted. */
 export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | null> {
-  const groups = await db.many<{ boards: number[] }>(
-    `select array_agg(s.target_board) as boards from (
-       select s.trial_id, s.arm, round(s.feet_board) as feet, s.target_board
+  const groups = await db.many<{ boards: number[]; speeds: number[] | null }>(
+    `select array_agg(s.target_board) as boards, array_agg(s.speed_mph) filter (where s.speed_mph is not null) as speeds from (
+       select s.trial_id, s.arm, round(s.feet_board) as feet, s.target_board, s.speed_mph
        from (select id from trial where customer_id = $1 order by started_at desc, id limit $2) t
        join shot s on s.trial_id = t.id join trial_arm a on a.trial_id = s.trial_id and a.arm = s.arm
        where s.set_aside_reason is null and not s.warm_up and s.target_board is not null
@@ -324,7 +324,10 @@ export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | 
      group by s.trial_id, s.arm, s.feet`,
     [customerId, mostSpreadTrials, mostSpreadShots],
   )
-  return ownSpread(groups.map((group) => group.boards))
+  return ownSpread(
+    groups.map((group) => group.boards),
+    groups.map((group) => group.speeds ?? []),
+  )
 }
 
 /** Trials that speak for a ball on a pattern: later ones count more, and so many say enough. */

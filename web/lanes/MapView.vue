@@ -14,9 +14,11 @@ import MapTable from './MapTable.vue'
 import { mapHere, mapOnServer } from './reactionMap.ts'
 import { useSpread } from '../trials/useSpread.ts'
 import { usePatterns } from './store.ts'
+import { useWhatIfText } from './useWhatIfText.ts'
 
 /** Best line of every ball and surface on every state of the lane: where the bag is strong and where it has nothing. */
 const { t } = useI18n()
+const words = useWhatIfText()
 const route = useRoute()
 const notices = useNotices()
 const [customers, balls, patterns] = [useCustomers(), useBalls(), usePatterns()]
@@ -94,16 +96,7 @@ const summary = computed(() => mapSummary(places.value, lines.value, bestOnly.va
     </div>
     <p class="soft">
       {{ t('lanes.map.about') }}
-      {{
-        ownSpread
-          ? t('lanes.whatIf.roomOwn', {
-              target: ownSpread.targetBoards.toFixed(1),
-              low: ownSpread.low.toFixed(1),
-              high: ownSpread.high.toFixed(1),
-              shots: ownSpread.shots,
-            })
-          : t('lanes.whatIf.roomAssumed', { target: spread.targetBoards })
-      }}
+      {{ words.spread(ownSpread, spread) }}
       <template v-if="assumedParts">{{ assumedParts }}</template>
     </p>
     <LoadState

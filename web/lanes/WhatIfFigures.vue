@@ -109,17 +109,8 @@ const percent = (share: number) => Math.round(100 * share)
       </tbody>
     </table>
     <p class="small soft">
-      {{
-        ownSpread
-          ? t('lanes.whatIf.roomOwn', {
-              target: spread.targetBoards.toFixed(1),
-              low: ownSpread.low.toFixed(1),
-              high: ownSpread.high.toFixed(1),
-              shots: ownSpread.shots,
-            })
-          : t('lanes.whatIf.roomAssumed', { target: spread.targetBoards })
-      }}
-      {{ t('lanes.whatIf.roomRest', { speed: words.speed(spread.speedMph), rev: spread.revRpm, n: roomSamples }) }}
+      {{ words.spread(ownSpread, spread) }}
+      {{ words.spreadRest(ownSpread, spread) }} {{ t('lanes.whatIf.roomHow', { n: roomSamples }) }}
       {{ t('lanes.whatIf.roomCarry') }}
     </p>
   </section>

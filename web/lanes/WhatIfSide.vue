@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Line, Miss, Sensitivity, ShotOutcome } from '@sleetfall/core'
+import { type Line, type Miss, type Sensitivity, type ShotOutcome, usualPlayable } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import EntryDeck from './EntryDeck.vue'
 import { effectRows, signed, useWhatIfText } from './useWhatIfText.ts'
@@ -14,6 +14,8 @@ defineProps<{
 }>()
 const emit = defineEmits<{ take: [Line] }>()
 const { t } = useI18n()
+const [from, to] = usualPlayable.laydown
+const [near, far] = usualPlayable.target
 const words = useWhatIfText()
 const percent = (share: number) => Math.round(100 * share)
 </script>
@@ -42,7 +44,7 @@ const percent = (share: number) => Math.round(100 * share)
     </table>
     <template v-if="lines">
       <h2>{{ t('lanes.whatIf.bestIs') }}</h2>
-      <p v-if="lines.length === 0">{{ t('lanes.whatIf.bestNone') }}</p>
+      <p v-if="lines.length === 0">{{ t('lanes.whatIf.bestNone', { from, to, near, far }) }}</p>
       <ol class="best">
         <li v-for="line in lines" :key="line.laydownBoard">
           <span

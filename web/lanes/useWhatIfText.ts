@@ -1,5 +1,12 @@
 import type { Ball, Pattern } from '@sleetfall/contract'
-import { type Assumption, type Sensitivity, type ShotOutcome, pocketBoards } from '@sleetfall/core'
+import {
+  type Assumption,
+  type OwnSpread,
+  type Sensitivity,
+  type ShotOutcome,
+  type Spread,
+  pocketBoards,
+} from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
@@ -58,6 +65,22 @@ export function useWhatIfText() {
       }),
     assumed: (assumptions: readonly Assumption[]) =>
       assumptions.length === 0 ? '' : t('lanes.whatIf.assumed', { what: listOf(assumptions) }),
+    /** The bowler's spread at the target, and of the rest of the release: measured or assumed. */
+    spread: (own: OwnSpread | null, used: Spread) =>
+      own
+        ? t('lanes.whatIf.roomOwn', {
+            target: used.targetBoards.toFixed(1),
+            low: own.low.toFixed(1),
+            high: own.high.toFixed(1),
+            shots: own.shots,
+          })
+        : t('lanes.whatIf.roomAssumed', { target: used.targetBoards }),
+    spreadRest: (own: OwnSpread | null, used: Spread) =>
+      t(own?.speedMph ? 'lanes.whatIf.roomRestOwn' : 'lanes.whatIf.roomRest', {
+        speed: quantityText('speedMph', used.speedMph, session.metric),
+        rev: used.revRpm,
+        shots: own?.speedMph?.shots,
+      }),
     /** What the figures rest on: starting values, or shots of this ball and on this pattern. */
     foundation(
       of: { readonly fitted: Ball['fitted'] } | undefined,
