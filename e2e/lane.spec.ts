@@ -60,6 +60,44 @@ test.describe('at the lane, on a phone', () => {
     }
   })
 
+  test('a practice clock counts in shots, and what to try stands in the order cheapest first', async ({
+    signedIn: page,
+  }) => {
+    await page.goto('/trials')
+    await page.getByRole('link', { name: /500 help/ }).click()
+    await page.getByRole('link', { name: 'At the lane' }).click()
+    await page.getByRole('button', { name: /Practice clock/ }).tap()
+    await page.getByText('10 minutes', { exact: true }).tap()
+    const clock = page.getByRole('button', { name: /10 min · \d+ shots/ })
+    await expect(clock).toBeVisible()
+    // Kept on the device, over a reload too.
+    await page.reload()
+    await expect(clock).toBeVisible()
+
+    await page.getByRole('button', { name: 'What to try?' }).tap()
+    const help = page.getByRole('dialog', { name: 'What to try' })
+    for (const chosen of await help.getByRole('button', { pressed: true }).all()) await chosen.tap()
+    await help.getByRole('button', { name: 'hook stops down the lane' }).tap()
+    await help.getByRole('button', { name: 'reads early' }).tap()
+    await expect(help.getByText(/^Most likely/)).toContainText(
+      /line in too much friction|surface too rough|front of the lane/,
+    )
+    const options = help.getByRole('listitem')
+    await expect(options.filter({ hasText: 'Move two boards inside' })).toContainText(/Helps in \d+ %/)
+    const texts = await options.allTextContents()
+    const minutes = texts
+      .filter((text) => !text.includes('lasting'))
+      .map((text) => Number(/([\d.]+) min/.exec(text)![1]))
+    expect(minutes).toEqual([...minutes].sort((a, b) => a - b))
+    await help.getByRole('button', { name: 'Keep it as a case' }).tap()
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('What is wrong with')
+
+    await page.goBack()
+    await clock.tap()
+    await page.getByText('Stop the clock').tap()
+    await expect(page.getByRole('button', { name: /Practice clock/ })).toBeVisible()
+  })
+
   test('leaving with half a shot typed asks first', async ({ signedIn: page }) => {
     await page.goto('/trials')
     await page.getByRole('link', { name: /Wrackline dead/ }).click()

@@ -66,6 +66,7 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
   await page.getByRole('button', { name: 'They count' }).tap()
   // Everything of a shot on one screen of a phone, and nothing too small for a thumb.
   const record = page.getByRole('button', { name: 'Record shot' })
+  await expect(record).toBeVisible()
   const box = (await record.boundingBox())!
   expect(box.y + box.height).toBeLessThanOrEqual(844)
   for (const button of await page.getByRole('region', { name: 'Next shot' }).getByRole('button').all()) {

@@ -2,10 +2,13 @@ import { describe, expect, test } from '@jest/globals'
 import { randomLcg } from 'd3-random'
 import fc from 'fast-check'
 import {
+  type CaseFacts,
   type Cause,
   type SettledCase,
+  type SignName,
   causes,
   diagnose,
+  laneOptions,
   learnFromCases,
   mirrored,
   nothingKnown,
@@ -219,5 +222,54 @@ describe('signs of a row of shots', () => {
     const row = (...boards: number[]) => boards.map((entryBoard) => shot({ entryBoard }))
     expect(signsOf(row(18, 17.5, 17, 16, 15.5, 15), 'right')).toEqual(['fading'])
     expect(signsOf(row(18, 15, 18, 15, 18, 15), 'right')).toEqual([])
+  })
+})
+
+describe('what to try at the lane', () => {
+  const at = (signs: readonly SignName[], facts: Partial<CaseFacts> = {}, shape: 'house' | 'sport' | null = null) =>
+    laneOptions({ facts: { ...nothingKnown, ...facts }, signs, done: [] }, shape)
+
+  test('is in the order cheapest and reversible first, and fits into a practice', () => {
+    for (const sign of signNames) {
+      const { options } = at([sign])
+      expect(options.length).toBeGreaterThan(0)
+      const keys = options.map(({ lasts, minutes }) => Number(lasts) * 100 + minutes)
+      expect(keys).toEqual([...keys].sort((a, b) => a - b))
+      expect(Math.max(...options.map(({ minutes }) => minutes))).toBeLessThanOrEqual(15)
+      for (const { better } of options) expect(better).toBeLessThanOrEqual(1)
+    }
+  })
+
+  test('a hook that stops down the lane asks for a move inside, never for a rougher surface first', () => {
+    const { options } = at(['hookStops', 'early'])
+    const names = options.map(({ test: name }) => name)
+    expect(names).toContain('moveIn')
+    const better = (name: string) => options.find(({ test: one }) => one === name)?.better ?? 0
+    expect(better('moveIn')).toBeGreaterThan(better('moveOut'))
+    expect(better('moveIn')).toBeGreaterThan(better('rougher'))
+    expect(options.find(({ test: name }) => name === 'moveIn')!.where).toMatch(/lineDry|transition/)
+  })
+
+  test('light and late asks for the other way', () => {
+    const { options } = at(['light', 'late'])
+    const better = (name: string) => options.find(({ test: one }) => one === name)?.better ?? 0
+    expect(better('rougher')).toBeGreaterThan(better('smoother'))
+    expect(better('moveOut')).toBeGreaterThan(better('moveIn'))
+  })
+
+  test('schools of urethane stand at the other ball, each only where it speaks', () => {
+    const school = (shape: 'house' | 'sport' | null, cover: CaseFacts['cover']) =>
+      at(['skittish'], { cover }, shape).options.find(({ test: name }) => name === 'otherBall')!.school
+    expect(school('sport', 'reactive')).toBe('urethaneOnSport')
+    expect(school('sport', 'urethane')).toBeNull()
+    expect(school('house', 'urethane')).toBe('noUrethaneOnHouse')
+    expect(school(null, 'reactive')).toBeNull()
+  })
+
+  test('what was tried is not offered again', () => {
+    const done = [{ test: 'wipe' as const, outcome: 'same' as const }]
+    expect(laneOptions(seen({ signs: ['light'], done }), null).options.map(({ test: name }) => name)).not.toContain(
+      'wipe',
+    )
   })
 })

@@ -116,6 +116,7 @@ const off = computed(() => {
         :title="t('calibration.take')"
         :text="t('calibration.takeAsk')"
         :action="t('calibration.take')"
+        calm
         @confirm="take"
         @close="asking = false"
       />

@@ -2,8 +2,8 @@
 import { useI18n } from 'vue-i18n'
 import { useFocusBack } from './useFocusBack.ts'
 
-/** Asks before something is lost. */
-defineProps<{ title: string; text: string; action: string }>()
+/** Asks before something is lost; `calm` where nothing is, but much follows. */
+defineProps<{ title: string; text: string; action: string; calm?: boolean }>()
 const emit = defineEmits<{ confirm: []; close: [] }>()
 const { t } = useI18n()
 useFocusBack()
@@ -16,7 +16,13 @@ useFocusBack()
       <p>{{ text }}</p>
       <div class="row">
         <v-btn class="touch" autofocus @click="emit('close')">{{ t('shell.cancel') }}</v-btn>
-        <v-btn class="touch" color="error" @click="emit('confirm')">{{ action }}</v-btn>
+        <v-btn
+          class="touch"
+          :class="{ 'next-action': calm }"
+          v-bind="calm ? {} : { color: 'error' }"
+          @click="emit('confirm')"
+          >{{ action }}</v-btn
+        >
       </div>
     </div>
   </v-dialog>

@@ -2,10 +2,12 @@
 import { useTimeoutFn } from '@vueuse/core'
 import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import { useNotices } from './notices.ts'
 
 const { t } = useI18n()
 const notices = useNotices()
+const route = useRoute()
 const { start, stop } = useTimeoutFn(() => (notices.current = null), 9000, { immediate: false })
 watch(
   () => notices.current,
@@ -23,7 +25,7 @@ async function undo() {
 </script>
 
 <template>
-  <div class="notices no-print" aria-live="polite">
+  <div class="notices no-print" :class="{ alone: route.meta['alone'] }" aria-live="polite">
     <div v-if="notices.current" :key="notices.current.id" class="notice" :class="notices.current.kind">
       <span>{{ notices.current.text }}</span>
       <v-btn v-if="notices.current.undo" size="small" @click="undo">{{ t('shell.undo') }}</v-btn>
@@ -37,6 +39,12 @@ async function undo() {
   position: fixed;
   inset: auto var(--gap-3) calc(var(--strip) + var(--gap-2)) auto;
   z-index: 2900;
+}
+/* At the lane the foot is where shots are recorded: nothing lies over it. */
+@media (max-width: 600px) {
+  .notices.alone {
+    inset: 4px 4px auto 4px;
+  }
 }
 .notice {
   display: flex;

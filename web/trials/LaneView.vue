@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
+import { usePatterns } from '../lanes/store.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePlainKeys } from '../shell/useShortcuts.ts'
+import LaneHelp from './LaneHelp.vue'
+import PracticeClock from './PracticeClock.vue'
 import ShotEntry from './ShotEntry.vue'
 import { useShotQueue } from './shotQueue.ts'
 import { useTrials } from './store.ts'
@@ -37,6 +40,10 @@ const text = computed(() => {
   return t('trials.lastShot', { what: parts.filter(Boolean).join(' · ') })
 })
 void queue.ready()
+// What the help knows of the lane is read while there is a network.
+const patterns = usePatterns()
+onMounted(() => void patterns.load())
+const helps = ref(false)
 async function undo() {
   if (trial.value && last.value) await notices.attempt(() => takeOut(trial.value!.id, last.value!.id))
 }
@@ -47,10 +54,14 @@ usePlainKeys((key) => key === 'u' && void undo())
   <LostView v-if="trials.lost.has(trialId) && !trial" :what="t('trials.lost')" to="/trials" :go="t('trials.back')" />
   <LoadState v-else :loaded="trial !== undefined && queue.loaded" :error="trials.error" @retry="load">
     <section v-if="trial" class="lane touch">
-      <header>
-        <h1>{{ trial.question }}</h1>
-        <router-link :to="`/trials/${trial.id}`">{{ t('trials.leaveLane') }}</router-link>
-      </header>
+      <h1>{{ trial.question }}</h1>
+      <PracticeClock :trial="trial">
+        <v-btn size="small" variant="text" @click="helps = true">{{ t('trials.help.open') }}</v-btn>
+        <router-link :to="`/trials/${trial.id}`" :aria-label="t('trials.leaveLane')">{{
+          t('trials.leaveShort')
+        }}</router-link>
+      </PracticeClock>
+      <LaneHelp v-if="helps" :trial="trial" @close="helps = false" />
       <ShotEntry v-if="session.may('trials')" :key="trial.id" :trial="trial" />
       <p v-else class="panel soft">{{ t('trials.needsTechnician') }}</p>
       <div v-if="last" class="last">
@@ -68,7 +79,16 @@ usePlainKeys((key) => key === 'u' && void undo())
   display: grid;
   gap: 4px;
 }
-header,
+@media (max-width: 600px) {
+  /* Told, not shown: whoever stands at the lane knows it, and every shot needs its place. */
+  h1 {
+    position: absolute;
+    inline-size: 1px;
+    block-size: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+}
 .last {
   display: flex;
   justify-content: space-between;

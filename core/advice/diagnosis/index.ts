@@ -1,5 +1,6 @@
 export * from './causes.ts'
 export * from './diagnose.ts'
+export * from './laneOptions.ts'
 export * from './learnt.ts'
 export * from './leaves.ts'
 export * from './signs.ts'
