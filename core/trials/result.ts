@@ -3,6 +3,8 @@ import type { BlockName, ComparedShot } from './compare.ts'
 import { type CrossedEffect, crossedContrasts } from './crossed.ts'
 import { type DesignName, designs } from './design/index.ts'
 import { type Judgement, judge } from './judge.ts'
+import { holm } from './holm.ts'
+import { type OrderedDifference, orderedDifference } from './ordered.ts'
 import { chanceOfRun, longestRun } from './shares.ts'
 import { type Read, type Shot, counts, hitPocket, reads } from './shot.ts'
 import { sittingsOf } from './sittings.ts'
@@ -90,17 +92,26 @@ export function summariseArm(arm: number, all: readonly Shot[]): ArmSummary {
   }
 }
 
+/** Measures beside the entry board, where somebody noted them or a tracker saw them. */
+export const otherMeasures = ['firstReadFt', 'breakpointBoard', 'entryAngleDeg'] as const
+export type OtherMeasure = (typeof otherMeasures)[number]
+type Measure = TrialResult['measure'] | OtherMeasure
+
 /** The measure of a shot that tells; null where it does not. */
-function valueOf(shot: Shot, measure: TrialResult['measure']): number | null {
-  if (measure === 'entryBoard') return shot.entryBoard
+function valueOf(shot: Shot, measure: Measure): number | null {
+  if (measure !== 'boardsMoved') return shot[measure] ?? null
   // A line that did not hit is not yet its own line.
   return shot.feetBoard !== null && (hitPocket(shot) === true || shot.read === 'right') ? shot.feetBoard : null
 }
 
 /** Shots as the judge takes them, arms in their order; null when fewer than two arms have enough. */
-function comparedOf(asked: TrialAsked, shots: readonly Shot[]): readonly (ComparedShot & { shot: Shot })[] | null {
+function comparedOf(
+  asked: TrialAsked,
+  shots: readonly Shot[],
+  measure: Measure = designs[asked.design].measure,
+): readonly (ComparedShot & { shot: Shot })[] | null {
   const design = designs[asked.design]
-  const usable = shots.filter((shot) => shot.warmUp !== true && valueOf(shot, design.measure) !== null)
+  const usable = shots.filter((shot) => shot.warmUp !== true && valueOf(shot, measure) !== null)
   const enough = asked.arms.filter(
     ({ arm }) => usable.filter((shot) => shot.arm === arm).length >= Math.max(2, design.least),
   )
@@ -116,7 +127,7 @@ function comparedOf(asked: TrialAsked, shots: readonly Shot[]): readonly (Compar
       return value == null || mean === null ? undefined : value - mean
     }
   }
-  const aims = design.measure === 'entryBoard'
+  const aims = measure !== 'boardsMoved'
   const [target, feet] = [off(({ targetBoard }) => targetBoard), off(({ feetBoard }) => feetBoard)]
   const speed = off(({ speedMph }) => speedMph)
   // What the arms themselves are is not taken out of them again.
@@ -129,7 +140,7 @@ function comparedOf(asked: TrialAsked, shots: readonly Shot[]): readonly (Compar
   return judged.map((shot) => ({
     shot,
     variant: String(shot.arm),
-    value: valueOf(shot, design.measure)!,
+    value: valueOf(shot, measure)!,
     targetDeviationBoards: aims ? target(shot) : undefined,
     laydownDeviationBoards: aims ? feet(shot) : undefined,
     speedDeviationMph: speed(shot),
@@ -199,5 +210,55 @@ export function trialResult(asked: TrialAsked, shots: readonly Shot[]): TrialRes
     judged: now?.judged ?? null,
     crossed: now?.crossed ?? [],
     withSetAside: everything && everything.verdict !== now?.judged.verdict ? everything : null,
+  }
+}
+
+/** A pair of arms by another measure; its p is adjusted for all pairs of all other measures being looked at together. */
+export interface OtherPair {
+  readonly from: number
+  readonly to: number
+  readonly estimate: number
+  readonly low: number
+  readonly high: number
+  readonly shown: boolean
+}
+export interface OtherVerdicts {
+  readonly measures: readonly {
+    readonly measure: OtherMeasure
+    readonly shots: number
+    readonly pairs: readonly OtherPair[]
+  }[]
+  /** By the reads as somebody saw them, early, right or late: against the control. */
+  readonly reads: readonly ({ readonly from: number; readonly to: number } & OrderedDifference)[]
+}
+
+/**
+ * What a trial says beside its main measure: first read, breakpoint and entry angle by the same model, and the reads as ordered words. Looking
+ * at many measures finds something by chance, so all their pairs are adjusted together. Some fits: ask when somebody wants to know.
+ */
+export function otherVerdicts(asked: TrialAsked, shots: readonly Shot[]): OtherVerdicts {
+  const counted = shots.filter(counts)
+  const judged = otherMeasures.flatMap((measure) => {
+    const compared = comparedOf(asked, counted, measure)
+    return compared ? [{ measure, compared, judgement: judge(compared, { measure, influence: false }) }] : []
+  })
+  const adjusted = holm(judged.flatMap(({ judgement }) => judgement.pairs.map(({ p }) => p)))
+  let at = 0
+  const measures = judged.map(({ measure, compared, judgement }) => ({
+    ...{ measure, shots: compared.length },
+    pairs: judgement.pairs.map(({ from, to, estimate, low, high }): OtherPair => {
+      at += 1
+      return { from: Number(from), to: Number(to), estimate, low, high, shown: adjusted[at - 1]! < 0.05 }
+    }),
+  }))
+  const [control, ...others] = asked.arms
+  const readsOf = (arm: number) =>
+    reads.map((read) => counted.filter((shot) => shot.arm === arm && shot.read === read).length)
+  return {
+    measures,
+    reads: others.flatMap(({ arm }) => {
+      const difference = orderedDifference(readsOf(control!.arm), readsOf(arm))
+      return difference ? [{ from: control!.arm, to: arm, ...difference }] : []
+    }),
   }
 }

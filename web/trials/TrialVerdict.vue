@@ -8,7 +8,9 @@ import { useResultText } from './useResultText.ts'
 /** What a trial says, what would settle it, and on request which shots it hangs on. */
 const props = defineProps<{ trial: Trial; result: TrialResult }>()
 const { t } = useI18n()
-const { lines, weights } = useResultText()
+const { lines, others, weights } = useResultText()
+const beside = ref(false)
+const besideLines = computed(() => (beside.value ? others(props.trial) : []))
 const open = ref(false)
 const said = computed(() => lines(props.trial, props.result))
 const weighing = computed(() => (open.value ? weights(props.trial) : []))
@@ -17,6 +19,18 @@ const weighing = computed(() => (open.value ? weights(props.trial) : []))
 <template>
   <div class="verdict" aria-live="polite">
     <p v-for="(line, index) in said" :key="index" :class="index === 0 ? 'first' : 'small'">{{ line }}</p>
+  </div>
+  <div v-if="trial.arms.length > 1 && trial.shots.length > 0">
+    <v-btn size="small" variant="text" :aria-expanded="beside" @click="beside = !beside">{{
+      t('trials.others.open')
+    }}</v-btn>
+    <template v-if="beside">
+      <ul class="small plain">
+        <li v-for="line in besideLines" :key="line">{{ line }}</li>
+        <li v-if="besideLines.length === 0">{{ t('trials.others.none') }}</li>
+      </ul>
+      <p v-if="besideLines.length > 0" class="small soft">{{ t('trials.others.hint') }}</p>
+    </template>
   </div>
   <div v-if="result.judged">
     <v-btn size="small" variant="text" :aria-expanded="open" @click="open = !open">{{ t('trials.weighing') }}</v-btn>
@@ -38,5 +52,9 @@ const weighing = computed(() => (open.value ? weights(props.trial) : []))
   font-size: 1.2rem;
   font-weight: 700;
   line-height: 1.3;
+}
+.plain {
+  list-style: none;
+  padding: 0;
 }
 </style>

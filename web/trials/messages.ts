@@ -263,6 +263,27 @@ export default {
   tooFewMany: '{of} of {all} arms lack shots, at least {n} each',
   tooFewSide: '{name} needs {n} more',
   tooFewEntries: 'Too few entry boards noted to compare (at least {n} a side). Reads and pockets stand above.',
+  others: {
+    open: 'What the other measures say',
+    none: 'Nobody noted first read, breakpoint, entry angle or reads of two arms often enough.',
+    hint: '● shown, ○ not shown: at 95 %, all pairs of first read, breakpoint and angle taken together. The reads are as somebody saw them, not adjusted for aim.',
+    firstReadFt: {
+      more: '{to} reads {by} ft later than {from} (95 %: {low} to {high}).',
+      less: '{to} reads {by} ft earlier than {from} (95 %: {low} to {high}).',
+    },
+    breakpointBoard: {
+      more: '{to} breaks {by} boards further inside than {from} (95 %: {low} to {high}).',
+      less: '{to} breaks {by} boards further outside than {from} (95 %: {low} to {high}).',
+    },
+    entryAngleDeg: {
+      more: '{to} enters {by}° steeper than {from} (95 %: {low} to {high}).',
+      less: '{to} enters {by}° flatter than {from} (95 %: {low} to {high}).',
+    },
+    reads: {
+      later: '{to} was seen to read later than {from} in {by} % of pairs of shots (95 %: {low} to {high}).',
+      earlier: '{to} was seen to read earlier than {from} in {by} % of pairs of shots (95 %: {low} to {high}).',
+    },
+  },
   enters: {
     more: '{to} enters {boards} boards higher than {from} (95 %: {low} to {high}).',
     less: '{to} enters {boards} boards lighter than {from} (95 %: {low} to {high}).',

@@ -155,3 +155,30 @@ describe('a trial’s result in words', () => {
     ])
   })
 })
+
+describe('what the other measures say', () => {
+  const seen = (by: number, read: 'early' | 'right') => ({ firstReadFt: 31 + by, read })
+  const noted = () => {
+    const trial = trialOf('cvvccvvccvvc', sure)
+    const shots = trial.shots.map((shot, i) => ({
+      ...shot,
+      ...seen(((i * 5) % 7) / 5 - (shot.arm === 2 ? 5 : 0), shot.arm === 2 ? 'early' : 'right'),
+    }))
+    return { ...trial, shots }
+  }
+
+  test('each pair in a line with its interval, the reads as shares of pairs', async () => {
+    const { others } = await inApp(useResultText)
+    const [first, second, ...rest] = others(noted())
+    expect(first).toMatch(/^● 2000 reads [45]\.\d ft earlier than as it was \(95 %: \d\.\d to \d\.\d\)\.$/)
+    expect(second).toMatch(
+      /^● 2000 was seen to read earlier than as it was in \d\d % of pairs of shots \(95 %: \d\d to \d\d\)\.$/,
+    )
+    expect(rest).toEqual([])
+  })
+
+  test('nothing where nobody noted them', async () => {
+    const { others } = await inApp(useResultText)
+    expect(others(trialOf('cvvccvvc', sure))).toEqual([])
+  })
+})

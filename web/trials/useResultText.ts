@@ -7,6 +7,7 @@ import {
   designArms,
   designs,
   limitOf,
+  otherVerdicts,
   counts,
   seedOf,
   trialResult,
@@ -139,6 +140,34 @@ export function useResultText() {
       text.push(t('trials.withAside', { text: pairLines(trial, result.measure, result.withSetAside).join(' ') }))
     return text
   }
+  /** What the other measures say, each pair in a line: shown or not, with its interval. */
+  function others(trial: Trial): string[] {
+    const { measures, reads } = otherVerdicts(trial, trial.shots)
+    const decimals = { firstReadFt: 1, breakpointBoard: 1, entryAngleDeg: 2 } as const
+    const one = (value: number, n: number) => value.toFixed(n).replace('-', '−')
+    const pairs = measures.flatMap(({ measure, pairs: of }) =>
+      of.map(({ from, to, estimate, low, high, shown }) => {
+        const more = estimate >= 0
+        const bounds = more ? [low, high] : [-high, -low]
+        const n = decimals[measure]
+        const text = t(`trials.others.${measure}.${more ? 'more' : 'less'}`, {
+          ...{ to: name(trial, to), from: name(trial, from), by: one(Math.abs(estimate), n) },
+          ...{ low: one(bounds[0]!, n), high: one(bounds[1]!, n) },
+        })
+        return `${shown ? '●' : '○'} ${text}`
+      }),
+    )
+    const words = reads.map(({ from, to, above, low, high }) => {
+      const later = above >= 0.5
+      const share = (value: number) => Math.round(100 * (later ? value : 1 - value))
+      const text = t(`trials.others.reads.${later ? 'later' : 'earlier'}`, {
+        ...{ to: name(trial, to), from: name(trial, from), by: share(above) },
+        ...{ low: share(later ? low : high), high: share(later ? high : low) },
+      })
+      return `${low > 0.5 || high < 0.5 ? '●' : '○'} ${text}`
+    })
+    return [...pairs, ...words]
+  }
   /** The shots that the first difference hangs on most, each in a line. */
   function weights(trial: Trial): string[] {
     return weightOfShots(trial, trial.shots).map(({ sequence, without, flips }) => {
@@ -149,5 +178,5 @@ export function useResultText() {
       return flips ? `▲ ${boards} ${t('trials.weighsVerdict')}` : boards
     })
   }
-  return { lines, weights }
+  return { lines, others, weights }
 }
