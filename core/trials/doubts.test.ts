@@ -37,6 +37,43 @@ describe('what speaks against a verdict', () => {
     ],
   ] as const)('%s', (doubt, arms, shots) => expect(trialDoubts('turns', arms, shots)).toContain(doubt))
 
+  test('what was to be held is held against what was noted', () => {
+    const three = (change: (of: number, i: number) => Partial<Shot>) =>
+      [0, 1, 2].flatMap((i) =>
+        [1, 2].map((of) => shot(of, { feetBoard: 22, targetBoard: 10, speedMph: 17, ...change(of, i) })),
+      )
+    const doubts = (held: readonly string[], shots: readonly Shot[]) =>
+      trialDoubts('turns', two, [warm, ...shots], held).filter((one) => one.endsWith('held'))
+    const moved = three((of) => ({ feetBoard: of === 1 ? 22 : 23 }))
+    expect(doubts(['line'], moved)).toEqual(['line-not-held'])
+    expect(doubts([], moved)).toEqual([])
+    // A target that scatters as usual is held; one arm aimed elsewhere is not.
+    expect(
+      doubts(
+        ['line'],
+        three((_, i) => ({ targetBoard: 9 + i })),
+      ),
+    ).toEqual([])
+    expect(
+      doubts(
+        ['line'],
+        three((of, i) => ({ targetBoard: 9 + i + 2 * of })),
+      ),
+    ).toEqual(['line-not-held'])
+    expect(
+      doubts(
+        ['line', 'speed'],
+        three((of) => ({ speedMph: 17 + 0.7 * of })),
+      ),
+    ).toEqual(['speed-not-held'])
+    expect(
+      doubts(
+        ['speed'],
+        three((of, i) => ({ speedMph: 17 + 0.4 * of + i / 5 })),
+      ),
+    ).toEqual([])
+  })
+
   test('combinations and a reference ball take out what would be two things or another day', () => {
     const crossed = ['ball', 'reference'].flatMap((ball, i) =>
       ['before', 'after'].map((when, j) => arm(2 * i + j + 1, { ballId: ball, levels: [ball, when] })),

@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import { type DesignName, designs } from './design/index.ts'
 import { sameSurface } from './sameSurface.ts'
 import type { ArmThing } from './sameThing.ts'
@@ -13,6 +14,8 @@ export const trialDoubtNames = [
   'no-warm-up',
   'two-things',
   'no-same-day-baseline',
+  'line-not-held',
+  'speed-not-held',
 ] as const
 export type TrialDoubt = (typeof trialDoubtNames)[number]
 
@@ -29,6 +32,16 @@ const apart = (values: readonly (number | null)[], boards = otherLineBoards) => 
   return known.length > 1 && Math.max(...known) - Math.min(...known) >= boards
 }
 
+/** What was to be held moved when feet, an arm's mean target or its mean speed are so far apart; the means of three shots or more. */
+const heldFeetBoards = 1
+const heldTargetBoards = 1.5
+const heldSpeedMph = 0.6
+const leastForMean = 3
+function meanOf(shots: readonly Shot[], arm: number, of: (shot: Shot) => number | null | undefined): number | null {
+  const values = shots.flatMap((shot) => (shot.arm === arm ? (of(shot) ?? []) : []))
+  return values.length < leastForMean ? null : (mean(values) ?? null)
+}
+
 /** In how many ways two arms differ: the ball or its surface, who throws, the lane, the line. */
 function differences(a: DoubtArm, b: DoubtArm): number {
   const ball = a.ballId !== b.ballId || !sameSurface(a.surface, b.surface)
@@ -38,7 +51,12 @@ function differences(a: DoubtArm, b: DoubtArm): number {
 }
 
 /** What speaks against a verdict of a trial, in the order of the list; empty when nothing does. */
-export function trialDoubts(design: DesignName, arms: readonly DoubtArm[], shots: readonly Shot[]): TrialDoubt[] {
+export function trialDoubts(
+  design: DesignName,
+  arms: readonly DoubtArm[],
+  shots: readonly Shot[],
+  held: readonly string[] = [],
+): TrialDoubt[] {
   const counted = shots.filter(counts)
   const thrown = arms.filter(({ arm }) => counted.some((shot) => shot.arm === arm))
   const looksForLines = designs[design].measure === 'boardsMoved'
@@ -66,6 +84,23 @@ export function trialDoubts(design: DesignName, arms: readonly DoubtArm[], shots
       // With a reference ball the day is taken out by it.
       control.levels.length < 2 &&
       sittingsOf(counted).some((part) => part.every(({ arm }) => arm !== control.arm)),
+    // Feet stand where they are put; a target scatters, so that its means are asked.
+    'line-not-held':
+      held.includes('line') &&
+      (apart(
+        counted.map(({ feetBoard }) => feetBoard),
+        heldFeetBoards,
+      ) ||
+        apart(
+          thrown.map(({ arm }) => meanOf(counted, arm, ({ targetBoard }) => targetBoard)),
+          heldTargetBoards,
+        )),
+    'speed-not-held':
+      held.includes('speed') &&
+      apart(
+        thrown.map(({ arm }) => meanOf(counted, arm, ({ speedMph }) => speedMph)),
+        heldSpeedMph,
+      ),
   }
   return trialDoubtNames.filter((doubt) => holds[doubt])
 }

@@ -3,17 +3,18 @@ import {
   type BallRecord,
   type OilPair,
   type SurfaceConstants,
-  compareVariants,
   counts,
   feetToLaydown,
   filmOf,
   groundOn,
+  judge,
   launchAngleDeg,
   learnOilCorrection,
   shotOf,
   simulate,
   surfaceNow,
 } from '@sleetfall/core'
+import { mean } from 'd3-array'
 import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
@@ -117,28 +118,39 @@ function movedBoards(ballId: string, before: Trial, after: Trial) {
     const arm = trial.arms.find((one) => one.ballId === ballId)?.arm
     return trial.shots
       .filter((shot) => shot.arm === arm && counts(shot) && shot.entryBoard !== null)
-      .map((shot) => ({ variant, value: shot.entryBoard!, target: shot.targetBoard, feet: shot.feetBoard }))
+      .map((shot) => ({
+        variant,
+        value: shot.entryBoard!,
+        target: shot.targetBoard,
+        feet: shot.feetBoard,
+        speed: shot.speedMph,
+      }))
   }
   const [first, second] = [shotsOf(before, 'before'), shotsOf(after, 'after')]
   if (first.length < leastShots || second.length < leastShots) return null
   const all = [...first, ...second]
-  const mean = (values: readonly (number | null | undefined)[]) => {
-    const known = values.filter((value): value is number => value != null)
-    return known.length === 0 ? null : known.reduce((sum, value) => sum + value, 0) / known.length
-  }
-  const [target, feet] = [mean(all.map((shot) => shot.target)), mean(all.map((shot) => shot.feet))]
-  const { effects, verdict } = compareVariants(
+  const meanOf = (values: readonly (number | null | undefined)[]) =>
+    mean(values.filter((value) => value != null)) ?? null
+  const [target, feet, speed] = [
+    meanOf(all.map((shot) => shot.target)),
+    meanOf(all.map((shot) => shot.feet)),
+    meanOf(all.map((shot) => shot.speed)),
+  ]
+  const off = (value: number | null | undefined, of: number | null) =>
+    value == null || of === null ? undefined : value - of
+  const { pairs, verdict } = judge(
     all.map((shot) => ({
       variant: shot.variant,
       value: shot.value,
-      targetDeviationBoards: shot.target == null || target === null ? undefined : shot.target - target,
-      laydownDeviationBoards: shot.feet == null || feet === null ? undefined : shot.feet - feet,
+      targetDeviationBoards: off(shot.target, target),
+      laydownDeviationBoards: off(shot.feet, feet),
+      speedDeviationMph: off(shot.speed, speed),
     })),
+    { measure: 'entryBoard', influence: false },
   )
-  const effect = effects[0]
-  if (verdict === 'too-few-shots' || !effect || target === null) return null
-  // The 95 % interval is about four standard deviations wide.
-  return { boards: effect.estimate, sd: (effect.high - effect.low) / 3.92, line: { target, feet } }
+  const pair = pairs[0]
+  if (verdict === 'too-few-shots' || !pair || target === null) return null
+  return { boards: pair.estimate, sd: pair.sd, line: { target, feet } }
 }
 
 /** From the target to where the ball is laid down, boards, where nobody noted the feet (assumed). */

@@ -216,7 +216,7 @@ export async function foretell(
 export async function giveVerdict(db: Db, id: string, input: VerdictInput, staffId: string): Promise<Trial | null> {
   const trial = await trialById(db, id)
   if (!trial) throw notFound('trial')
-  const doubts = trialDoubts(trial.design, trial.arms, trial.shots)
+  const doubts = trialDoubts(trial.design, trial.arms, trial.shots, trial.held)
   await insertRow(db, 'trial_verdict', {
     ...listsIn({ ...input, doubts }, ['explanations', 'doubts']),
     ...{ trialId: id, staffId },

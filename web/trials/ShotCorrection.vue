@@ -99,7 +99,7 @@ const { lettered } = useArmText()
       hide-details
       @update:model-value="form.values['warmUp'] = $event === true"
     />
-    <MoreOfShot :form="form" />
+    <MoreOfShot :form="form" :trial="trial" />
     <div>
       <v-btn variant="text" class="touch" @click="remove">{{ t('trials.takeOut') }}</v-btn>
     </div>

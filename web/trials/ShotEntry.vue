@@ -107,7 +107,7 @@ const reasons = computed(() =>
       :chosen="[String(form.values['execution'])]"
       @choose="toggle('execution', $event)"
     />
-    <MoreOfShot :form="form" />
+    <MoreOfShot :form="form" :trial="trial" />
     <p v-if="sameThing && form.values['warmUp'] !== true" role="status">▲ {{ t('trials.sameThing') }}</p>
     <div v-if="meant !== null && asked !== null" class="row" role="alertdialog" :aria-label="t('trials.meant.title')">
       <strong>{{ t('trials.meant.text', { typed: form.values['entryBoard'], meant }) }}</strong>

@@ -189,6 +189,7 @@ export default {
   executions: { good: 'good', inside: 'inside', wide: 'wide', fast: 'fast', slow: 'slow', release: 'release' },
   again: 'Same again',
   nothingToRepeat: 'There is no shot to repeat yet',
+  thrownBy: 'Thrown by somebody else',
   moreOfShot: 'Speed, first read, note',
   speed: 'Speed',
   firstRead: 'First read',
@@ -451,6 +452,8 @@ export default {
     'no-warm-up': 'no warm-up noted',
     'two-things': 'two things changed at once',
     'no-same-day-baseline': 'no baseline of the same day',
+    'line-not-held': 'the line was to be held and moved',
+    'speed-not-held': 'the speed was to be held and changed',
   },
   opinion: {
     title: 'Verdict',

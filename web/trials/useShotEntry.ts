@@ -37,7 +37,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     targetBoard: last.value?.targetBoard ?? trial().targetBoard,
     feetBoard: last.value?.feetBoard ?? trial().feetBoard,
     warmUp: last.value?.warmUp ?? false,
-    ...{ bowlerId: null, lane: last.value?.lane ?? trial().lane },
+    ...{ bowlerId: last.value?.bowlerId ?? null, lane: last.value?.lane ?? trial().lane },
   })
   const nothing = ref('')
   const arm = computed(() => Number(form.values['arm']))
