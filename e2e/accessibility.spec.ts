@@ -61,6 +61,12 @@ async function openLane(page: Page): Promise<void> {
   await openWracklineTrial(page)
   await page.getByRole('link', { name: 'At the lane' }).click()
 }
+async function openFit(page: Page): Promise<void> {
+  await openWracklineTrial(page)
+  await page.getByRole('button', { name: 'Fit to shots' }).click()
+  await page.getByText('Fit Wrackline to its shots').click()
+  await page.getByRole('button', { name: 'Fit to the shots now' }).click()
+}
 async function openCase(page: Page): Promise<void> {
   await openWracklineTrial(page)
   await page.getByRole('button', { name: 'What is wrong?' }).click()
@@ -96,6 +102,7 @@ const alsoDark: readonly string[] = [
   'trials',
   'trial',
   'at the lane',
+  'fit to shots',
   'diagnosis',
   'events',
   'coverage map',
@@ -149,6 +156,8 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ],
     ['shots from a table', () => openTable(page), 'A CSV file with a heading row'],
     ['at the lane', () => openLane(page), 'Last:'],
+    ['what to try', () => page.getByRole('button', { name: 'What to try?' }).click(), 'Cheapest and reversible first'],
+    ['fit to shots', () => openFit(page), 'What it changes ahead'],
     ['diagnosis', () => openCase(page), 'What it may be'],
     ['next tests', () => page.goto('/diagnosis'), 'What it may be'],
     ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],

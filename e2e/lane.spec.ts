@@ -76,6 +76,12 @@ test.describe('at the lane, on a phone', () => {
 
     await page.getByRole('button', { name: 'What to try?' }).tap()
     const help = page.getByRole('dialog', { name: 'What to try' })
+    // Where the last shots went, and how far to move.
+    await expect(
+      help.getByText(
+        /boards (high|light)\. Feet \d+ (in|out), eyes [\d.]+ (in|out)|stay where you are|tell how far to move/,
+      ),
+    ).toBeVisible()
     for (const chosen of await help.getByRole('button', { pressed: true }).all()) await chosen.tap()
     await help.getByRole('button', { name: 'hook stops down the lane' }).tap()
     await help.getByRole('button', { name: 'reads early' }).tap()
@@ -83,7 +89,7 @@ test.describe('at the lane, on a phone', () => {
       /line in too much friction|surface too rough|front of the lane/,
     )
     const options = help.getByRole('listitem')
-    await expect(options.filter({ hasText: 'Move two boards inside' })).toContainText(/Helps in \d+ %/)
+    await expect(options.filter({ hasText: 'Move inside' })).toContainText(/Helps in \d+ %/)
     const texts = await options.allTextContents()
     const minutes = texts
       .filter((text) => !text.includes('lasting'))

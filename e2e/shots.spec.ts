@@ -69,15 +69,6 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.waitForTimeout(1500)
   await shot('what-if')
 
-  await page.goto('/lanes?new=pattern')
-  await page.getByRole('button', { name: 'Paint' }).click()
-  const area = (await page.getByLabel(/Lane to paint on/).boundingBox())!
-  await page.mouse.move(area.x + 0.65 * area.width, area.y + 0.25 * area.height)
-  await page.mouse.down()
-  await page.mouse.move(area.x + 0.1 * area.width, area.y + 0.75 * area.height, { steps: 4 })
-  await page.mouse.up()
-  await shot('paint')
-
   await page.goto('/lanes/map')
   await choose(page, 'Bowler', 'Tamsa Orrowick')
   await choose(page, 'Patterns', 'Jetty 34')
@@ -103,6 +94,14 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByText('What is wrong with Wrackline?').click()
   await page.getByText('What it may be').waitFor()
   await shot('diagnosis')
+
+  await page.goto('/trials')
+  await page.getByRole('link', { name: /Wrackline dead/ }).click()
+  await page.getByRole('button', { name: 'Fit to shots' }).click()
+  await page.getByText('Fit Wrackline to its shots').click()
+  await page.getByRole('button', { name: 'Fit to the shots now' }).click()
+  await page.getByRole('region', { name: 'What it changes ahead' }).waitFor({ timeout: 60_000 })
+  await shot('fit')
 
   await page.goto('/rack')
   await openCustomer(page, 'Odda Brimstow')

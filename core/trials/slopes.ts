@@ -112,3 +112,13 @@ export function usualSlopes(measure: string): Slopes | null {
     speedDeviationMph: slope('speedDeviationMph'),
   }
 }
+
+/** Boards that the entry moves with a move of feet and eyes, over the same usual set-ups: mean and how far they differ. */
+export function usualMove(feet: number, eyes: number): Slope {
+  const all = everywhere().map(
+    (one) => feet * one.laydownDeviationBoards.entryBoard + eyes * one.targetDeviationBoards.entryBoard,
+  )
+  const mean = all.reduce((sum, one) => sum + one, 0) / all.length
+  const among = all.reduce((sum, one) => sum + (one - mean) ** 2, 0) / all.length
+  return { mean, sd: Math.sqrt(among + (beyondShare * mean) ** 2) }
+}

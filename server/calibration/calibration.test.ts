@@ -153,7 +153,10 @@ describe('a ball fitted to its shots', () => {
   test('with too few shots it is refused with how many there are', async () => {
     const ball = await tested(1, 4)
     const refused = await technician.post('/calibrations', { id: randomUUID(), ballId: ball.id })
-    expect(refused.body).toMatchObject({ code: 'refused', said: { key: 'refused.calibrationShots', with: { count: 4 } } })
+    expect(refused.body).toMatchObject({
+      code: 'refused',
+      said: { key: 'refused.calibrationShots', with: { count: 4 } },
+    })
     const nobody = await technician.post('/calibrations', { id: randomUUID(), ballId: randomUUID() })
     expect(nobody.status).toBe(404)
   })

@@ -49,7 +49,7 @@ export default {
   },
   cures: {
     execution: 'Two careful shots before anything is changed.',
-    lineDry: 'Feet and eyes inside, two boards at a time.',
+    lineDry: 'Inside: two boards with the feet, one with the eyes, then again.',
     lineOily: 'Feet and eyes outside, and straighter.',
     transition: 'Move inside, or a weaker or smoother ball.',
     carrydown: 'Straighter, or a little more surface; it goes as the lane breaks down.',
@@ -91,8 +91,8 @@ export default {
   tests: {
     again: 'Two careful shots on the same line',
     wipe: 'Wipe the ball',
-    moveIn: 'Move two boards inside, feet and eyes',
-    moveOut: 'Move two boards outside, feet and eyes',
+    moveIn: 'Move inside: feet two, eyes one',
+    moveOut: 'Move outside: feet two, eyes one',
     scan: 'Read the surface with the scanner',
     otherBall: 'A ball that is known here, on the same line',
     clean: 'Clean the cover',

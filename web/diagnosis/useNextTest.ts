@@ -1,6 +1,6 @@
 import type { StoredDiagnosis, Trial, TrialInput } from '@sleetfall/contract'
 import { trialSchema } from '@sleetfall/contract'
-import { type TestName, type TestOutcome, pocketBoards } from '@sleetfall/core'
+import { type TestName, type TestOutcome, moveShape, pocketBoards } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
@@ -11,8 +11,6 @@ import { useDiagnoses } from './store.ts'
 /** Tests that a few shots before and after answer. */
 const byTrial: readonly TestName[] = ['again', 'wipe', 'moveIn', 'moveOut', 'clean', 'rougher', 'smoother', 'extract']
 export const mayBeTrial = (test: TestName) => byTrial.includes(test)
-/** Boards of a move that tests a line. */
-const moveBoards = 2
 
 /** Better is nearer to the middle of the pocket, when a difference is shown at all; null without a verdict. */
 export function outcomeOf(trial: Trial): TestOutcome | null {
@@ -35,11 +33,13 @@ export function useNextTest() {
   function trialFor(one: StoredDiagnosis, test: TestName, last: Trial | null): TrialInput {
     const shot = last?.shots.at(-1)
     const [feet, target] = [shot?.feetBoard ?? last?.feetBoard ?? null, shot?.targetBoard ?? last?.targetBoard ?? null]
-    const by = test === 'moveIn' ? moveBoards : test === 'moveOut' ? -moveBoards : 0
+    const by = test === 'moveIn' ? 1 : test === 'moveOut' ? -1 : 0
     const words = t(`diagnosis.tests.${test}`)
     const arm = (label: string, level: string, move: number) => ({
       ...{ label: label.slice(0, 60), ballId: one.ballId, levels: [level.slice(0, 40)] },
-      ...(move === 0 || feet === null || target === null ? {} : { feetBoard: feet + move, targetBoard: target + move }),
+      ...(move === 0 || feet === null || target === null
+        ? {}
+        : { feetBoard: feet + move * moveShape.feet, targetBoard: target + move * moveShape.eyes }),
     })
     return trialSchema.cast({
       ...{ id: newId(), customerId: one.customerId, patternId: one.patternId ?? last?.patternId },

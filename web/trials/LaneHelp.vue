@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
-import { type SignName, counts, laneOptions, nothingKnown, signNames, signsOf } from '@sleetfall/core'
+import {
+  type SignName,
+  counts,
+  laneOptions,
+  moveAdvice,
+  nothingKnown,
+  pocketBoards,
+  signNames,
+  signsOf,
+} from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBeginCase } from '../diagnosis/useBeginCase.ts'
@@ -36,6 +45,29 @@ const facts = computed(() => ({
   oilShare: arm.value.surface.oilShare,
   cover: kinds[arm.value.cover as keyof typeof kinds] ?? ('reactive' as const),
 }))
+const move = computed(() => {
+  const last = own.value.at(-1)
+  return last ? moveAdvice(props.trial.shots, last.arm, last.bowlerId ?? null) : null
+})
+const one = (value: number) => value.toFixed(1)
+/** Where the last shots went and how far to move, with what that rests on. */
+const moveText = computed(() => {
+  const of = move.value
+  if (!of) return t('trials.help.moveUnknown')
+  const high = of.entryBoard > pocketBoards.ideal
+  const mean = { n: of.shots, entry: one(of.entryBoard) }
+  if (of.feet === 0) return t('trials.help.stay', mean)
+  const way = t(of.feet > 0 ? 'trials.moves.in' : 'trials.moves.out')
+  const by = {
+    off: one(Math.abs(of.entryBoard - pocketBoards.ideal)),
+    feet: Math.abs(of.feet),
+    eyes: Math.abs(of.eyes),
+    way,
+  }
+  const then = { to: one(of.expected), low: one(of.low), high: one(of.high) }
+  const rests = of.moves === 0 ? t('trials.help.moveUsual') : t('trials.help.moveLearnt', { n: of.moves }, of.moves)
+  return `${t(high ? 'trials.help.moveHigh' : 'trials.help.moveLight', { ...mean, ...by, ...then })} ${rests}`
+})
 const found = computed(() =>
   laneOptions({ facts: facts.value, signs: signs.value, done: [] }, pattern.value?.figures.shape ?? null),
 )
@@ -59,6 +91,7 @@ const causes = computed(() =>
         <h2>{{ t('trials.help.title') }}</h2>
         <v-btn size="small" @click="emit('close')">{{ t('trials.help.close') }}</v-btn>
       </div>
+      <p>{{ moveText }}</p>
       <p class="small soft">
         {{ t(ticked === null && read.length > 0 ? 'trials.help.read' : 'trials.help.tick', { ball: arm.ballName }) }}
       </p>

@@ -139,6 +139,15 @@ export default {
     title: 'What to try',
     close: 'Back to the shots',
     read: 'Read from the last shots of {ball}; tick what else you see.',
+    stay: 'The last {n} shots enter at {entry}: stay where you are.',
+    moveHigh:
+      'The last {n} shots enter at {entry}, {off} boards high. Feet {feet} {way}, eyes {eyes} {way}: expected at {to} (90 %: {low} to {high}).',
+    moveLight:
+      'The last {n} shots enter at {entry}, {off} boards light. Feet {feet} {way}, eyes {eyes} {way}: expected at {to} (90 %: {low} to {high}).',
+    moveUsual: 'By usual set-ups of the motion core (assumed).',
+    moveLearnt:
+      'Learnt from {n} moves in this trial and usual set-ups. | Learnt from {n} move in this trial and usual set-ups. | Learnt from {n} moves in this trial and usual set-ups.',
+    moveUnknown: 'Two shots on one line, with feet, target and entry noted, tell how far to move.',
     tick: 'Tick what you see of {ball}.',
     likely: 'Most likely {causes}. Starting values (assumed), no proof.',
     because: 'Helps in {percent} % of such cases, mostly with: {cause}',
