@@ -49,22 +49,22 @@ const move = computed(() => {
   const last = own.value.at(-1)
   return last ? moveAdvice(props.trial.shots, last.arm, last.bowlerId ?? null) : null
 })
-const one = (value: number) => value.toFixed(1)
+const tenth = (value: number) => value.toFixed(1)
 /** Where the last shots went and how far to move, with what that rests on. */
 const moveText = computed(() => {
   const of = move.value
   if (!of) return t('trials.help.moveUnknown')
   const high = of.entryBoard > pocketBoards.ideal
-  const mean = { n: of.shots, entry: one(of.entryBoard) }
+  const mean = { n: of.shots, entry: tenth(of.entryBoard) }
   if (of.feet === 0) return t('trials.help.stay', mean)
   const way = t(of.feet > 0 ? 'trials.moves.in' : 'trials.moves.out')
   const by = {
-    off: one(Math.abs(of.entryBoard - pocketBoards.ideal)),
+    off: tenth(Math.abs(of.entryBoard - pocketBoards.ideal)),
     feet: Math.abs(of.feet),
     eyes: Math.abs(of.eyes),
     way,
   }
-  const then = { to: one(of.expected), low: one(of.low), high: one(of.high) }
+  const then = { to: tenth(of.expected), low: tenth(of.low), high: tenth(of.high) }
   const rests = of.moves === 0 ? t('trials.help.moveUsual') : t('trials.help.moveLearnt', { n: of.moves }, of.moves)
   return `${t(high ? 'trials.help.moveHigh' : 'trials.help.moveLight', { ...mean, ...by, ...then })} ${rests}`
 })
