@@ -41,7 +41,8 @@ export const customerSchema = yup.object({
   papSource: source('sourceOfPap'),
   papSdIn: figure('papSdIn', 'uncertaintyOfPap'),
   gamesPerWeek: figure('gamesPerWeek', 'gamesAWeek'),
-  pocketThreshold: quantity('pocketThreshold', 'wantedShareInThePocket').default(0.45),
+  /** Strikes in a hundred that may be given away to the best ball of any kind before a ball counts as no cover. */
+  strikeTolerance: quantity('strikeTolerance', 'strikesGivenAway').default(10),
   note: optionalText('note', 2000),
 })
 export type CustomerInput = yup.InferType<typeof customerSchema>

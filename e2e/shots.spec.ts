@@ -107,6 +107,10 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await openCustomer(page, 'Odda Brimstow')
   await page.getByRole('link', { name: 'Coverage', exact: true }).last().click()
   await page.getByText('Gaps, cheapest fixes first').waitFor()
+  await page
+    .getByText(/motion core is looking|being computed/)
+    .first()
+    .waitFor({ state: 'detached', timeout: 90_000 })
   await shot('coverage')
 
   await page.goto('/events')

@@ -8,7 +8,7 @@ import session from 'express-session'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
-import { areas } from './areas.ts'
+import { areas, jobs } from './areas.ts'
 import type { Database } from './database/db.ts'
 import { openDevices } from './equipment/hub.ts'
 import { admit } from './http/access.ts'
@@ -27,6 +27,8 @@ interface AppOptions {
   readonly webFolder?: string
   /** Where the devices' stand-ins listen; without it no device answers. */
   readonly devicesUrl?: string | undefined
+  /** Queues a job; without it jobs are done by this process at once. */
+  readonly later?: (job: string, id: string) => Promise<void>
 }
 
 /** A customer's link is a key: its secret is left out of what is logged. */
@@ -36,7 +38,7 @@ const sessionHours = 12
 const oneYearMs = 365 * 86_400_000
 
 /** Builds the whole HTTP application on a database handle; `close` ends its background work. */
-export function createApp({ database, logger, sessionSecret, webFolder, devicesUrl }: AppOptions): {
+export function createApp({ database, logger, sessionSecret, webFolder, devicesUrl, later }: AppOptions): {
   app: Express
   motion: WorkPool
   close(): void
@@ -104,7 +106,20 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     response.set('Cache-Control', 'no-store')
     next()
   })
-  const context: Context = { database, motion: openMotionPool(), devices: openDevices(devicesUrl) }
+  const motion = openMotionPool()
+  const running = new Set<string>()
+  /** Without a queue: by this process, each record once at a time. */
+  async function here(name: string, id: string): Promise<void> {
+    const key = `${name} ${id}`
+    if (running.has(key)) return
+    running.add(key)
+    const job = jobs.find((one) => one.name === name)!
+    void Promise.resolve(job.run(database, motion, id))
+      .catch((error: unknown) => logger.warn({ err: error }, name))
+      .finally(() => running.delete(key))
+    await Promise.resolve()
+  }
+  const context: Context = { database, motion, devices: openDevices(devicesUrl), later: later ?? here }
   api.use(knowMember(database))
   for (const { doors = [] } of areas) for (const [path, routes] of doors) api.use(path, routes(context))
   api.use(admit)

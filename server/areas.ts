@@ -7,7 +7,7 @@ import { diagnosis } from './diagnosis/area.ts'
 import { equipment } from './equipment/area.ts'
 import { events } from './events/area.ts'
 import { fitting } from './fitting/area.ts'
-import type { Area, Task } from './http/area.ts'
+import type { Area, Job, Task } from './http/area.ts'
 import { removeOldRequests } from './http/housekeeping.ts'
 import { lanes } from './lanes/area.ts'
 import { motion } from './motion/area.ts'
@@ -50,4 +50,5 @@ const own: readonly Area[] = [
 export const areas: readonly Area[] = [...own, search(own)]
 
 const housekeeping: Task = { name: 'housekeeping', every: '0 * * * *', run: removeOldRequests }
+export const jobs: readonly Job[] = areas.flatMap((area) => area.jobs ?? [])
 export const tasks: readonly Task[] = [housekeeping, ...areas.flatMap((area) => area.tasks ?? [])]

@@ -2,7 +2,7 @@ import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
-import { tasks } from './areas.ts'
+import { jobs, tasks } from './areas.ts'
 import { openDatabase } from './database/db.ts'
 import { openBehind } from './present/queue.ts'
 import { sessionSecret } from './shop/store.ts'
@@ -17,7 +17,11 @@ const logger = pino({
 })
 const databaseUrl = process.env['DATABASE_URL']
 if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the start command.')
-const behind = await openBehind(databaseUrl, (error) => logger.warn({ err: error }, 'queue'))
+const behind = await openBehind(
+  databaseUrl,
+  (error) => logger.warn({ err: error }, 'queue'),
+  jobs.map(({ name }) => name),
+)
 const database = openDatabase(databaseUrl, {
   onIdleError: (error) => logger.warn({ err: error }, 'idle database connection lost'),
   beforeCommit: behind.beforeCommit,
@@ -29,6 +33,7 @@ const { app, motion, close } = createApp({
   sessionSecret: await sessionSecret(database),
   webFolder,
   devicesUrl: process.env['DEVICES_URL'],
+  later: behind.later,
 })
 const server = createServer(app)
 server.once('error', (error) => {
@@ -38,7 +43,7 @@ server.once('error', (error) => {
 server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
   logger.info({ address: server.address() }, 'listening')
   process.send?.('listening')
-  behind.work(database, motion, tasks, logger).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
+  behind.work(database, motion, tasks, logger, jobs).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
 })
 
 let stopping = false

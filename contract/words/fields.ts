@@ -249,7 +249,7 @@ export const fields = {
   variant: 'Variant',
   version: 'Version',
   volume: 'Volume',
-  wantedShareInThePocket: 'Wanted share in the pocket',
+  strikesGivenAway: 'Strikes given away',
   wantedWindowShareOfTheTarget: 'Wanted window, share of the target',
   warmUp: 'Warm-up',
   waterTemperature: 'Water temperature',

@@ -9,7 +9,7 @@ export const units = {
   um: 'µm',
   ratio: ': 1',
   factor: '×',
-  share: 'share',
+  strikes: 'in 100',
   mph: 'mph',
   kmh: 'km/h',
   rpm: 'rpm',

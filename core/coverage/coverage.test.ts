@@ -1,8 +1,12 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
+  type CellContext,
   type CoverageBall,
   type CoverageQuestion,
+  type CoverageState,
+  type EngineAnswer,
+  type EngineCell,
   type Evidence,
   bandEnds,
   conditions,
@@ -10,14 +14,26 @@ import {
   coverageCell,
   coverageMap,
   dominance,
+  engineCell,
+  engineKey,
+  engineTable,
+  engineTasks,
   equivalentRaUm,
+  filmOf,
   fixesFor,
+  groundOn,
+  mapTasks,
   noOil,
+  perform,
   polishRaUm,
+  practiceLoads,
   raOfGrit,
+  shotOf,
   startingSurface,
   styleBand,
   styleBands,
+  usualSpread,
+  workVariants,
 } from '@sleetfall/core'
 
 const ball = (id: string, grit: number | null, change: Partial<CoverageBall['reading']> = {}): CoverageBall => ({
@@ -33,14 +49,34 @@ const ball = (id: string, grit: number | null, change: Partial<CoverageBall['rea
 })
 const test4 = (ballId: string, hits: number, of: number, read: 'early' | 'right' | 'late', grit: number): Evidence => ({
   ...{ ballId, targetId: 't', effectiveRaUm: raOfGrit(grit), oilShare: 0, pocketHits: hits, pocketOf: of, atMs: 0 },
-  reads: { early: 0, right: 0, late: 0, [read]: of },
+  ...{ shots: null, reads: { early: 0, right: 0, late: 0, [read]: of } },
 })
-const heavy = { id: 't', condition: 'heavy' } as const
+const heavy = { targetId: 't', shots: 0, condition: 'heavy' } as const
+const engineSays = (
+  strikes: number,
+  change: Partial<EngineAnswer> = {},
+  cell: Partial<EngineCell> = {},
+): EngineAnswer => ({
+  cell: {
+    ...{
+      laydownBoard: 22,
+      targetBoard: 12,
+      strikes,
+      pocket: Math.min(1, strikes / 0.75),
+      entryAngleDeg: 5,
+      firstReadFt: 30,
+    },
+    ...{ rollFt: 8, rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, ...cell },
+  },
+  ...{ slope: 2, logitSd: 0.2 },
+  ...change,
+})
 const cell = (
   one: CoverageBall,
   evidence: readonly Evidence[] = [],
-  band: (typeof styleBands)[number] | null = 'matched',
-) => coverageCell(one, heavy, band, evidence, 0.45)
+  { band = 'matched', engine = null, best = 0.5 }: Partial<CellContext> = {},
+  state: CoverageState = heavy,
+) => coverageCell(one, state, evidence, [0, 40, 120], { band, tolerance: 10, best, engine })
 
 describe('style', () => {
   test('dominance of 350 rpm, 18 mph and 13° of tilt is 0.4845 (worked apart: 0.10916·36.652·0.97437 / 8.0467)', () => {
@@ -82,52 +118,176 @@ describe('strength', () => {
 })
 
 describe('cells', () => {
-  test('assumption alone: fits inside the table, early above it, late below it', () => {
-    expect(cell(ball('a', 700))).toMatchObject({ verdict: 'fits', covered: true, provenance: 'assumed', offBy: 0 })
-    expect(cell(ball('a', 2500))).toMatchObject({ verdict: 'late', covered: false })
+  test('the table alone: near the best inside it, early above it, late below it, and never more than likely', () => {
+    expect(cell(ball('a', 700))).toMatchObject({ verdict: 'fits', standing: 'likely', provenance: 'assumed', offBy: 0 })
+    expect(cell(ball('a', 2500))).toMatchObject({ verdict: 'late', standing: 'open' })
     expect(cell(ball('a', 2000, { cover: 'polyester' }))).toMatchObject({ verdict: 'never-reads' })
-    expect(coverageCell(ball('a', 500), { id: 't', condition: 'dry' }, 'matched', [], 0.45)).toMatchObject({
-      verdict: 'rolls-out',
-    })
+    expect(cell(ball('a', 500), [], {}, { ...heavy, condition: 'dry' })).toMatchObject({ verdict: 'rolls-out' })
+    // It speaks of a fresh lane.
+    expect(cell(ball('a', 700), [], {}, { ...heavy, shots: 40 })).toMatchObject({ standing: 'unknown', strikes: null })
   })
 
   test('nothing known of bowler or ball: unknown, not a guess', () => {
-    expect(cell(ball('a', 700), [], null)).toMatchObject({ verdict: 'unknown', pocket: null, provenance: 'unknown' })
-    expect(cell(ball('a', null))).toMatchObject({ verdict: 'unknown', pocket: null })
+    expect(cell(ball('a', 700), [], { band: null })).toMatchObject({
+      verdict: 'unknown',
+      strikes: null,
+      givenAway: null,
+    })
+    expect(cell(ball('a', null), [], { engine: engineSays(0.5) })).toMatchObject({ standing: 'unknown', strikes: null })
   })
 
-  test('shots that contradict the table win over it', () => {
-    const missed = cell(ball('a', 700), [test4('a', 0, 6, 'late', 700)])
-    expect(missed).toMatchObject({ provenance: 'measured', verdict: 'late', covered: false, shots: 6 })
-    expect(missed.pocket!.p).toBeLessThan(0.3)
-    const hit = cell(ball('a', 2500), [test4('a', 12, 12, 'right', 2500)])
-    expect(hit).toMatchObject({ provenance: 'measured', verdict: 'fits', covered: true })
+  test('what the models say is likely and never covered, until shots or a fit stand behind it', () => {
+    const engine = engineSays(0.5, { logitSd: 0.05 })
+    expect(cell(ball('a', 700), [], { engine })).toMatchObject({ standing: 'likely', provenance: 'assumed' })
+    const fitted = ball('a', 700, { fitted: { strength: 1, oil: 1 } })
+    expect(cell(fitted, [], { engine })).toMatchObject({ standing: 'covered', provenance: 'fitted' })
+    const shown = cell(ball('a', 700), [test4('a', 9, 12, 'right', 700)], { engine })
+    expect(shown).toMatchObject({ standing: 'covered', provenance: 'measured', contradicts: false })
   })
 
-  test('a test on a surface that is gone counts for little', () => {
-    const gone = cell(ball('a', 700), [test4('a', 0, 6, 'late', 4500)])
-    expect(gone).toMatchObject({ provenance: 'assumed', covered: true, changedSince: true })
+  test('the yardstick is the best ball of any kind: a weak bowler is not told that nothing does', () => {
+    const weak = cell(ball('a', 700), [], { engine: engineSays(0.22), best: 0.25 })
+    expect(weak.standing).toBe('likely')
+    expect(weak.givenAway!).toBeLessThan(10)
+    const strong = cell(ball('a', 700), [], { engine: engineSays(0.22), best: 0.5 })
+    expect(strong.standing).toBe('open')
+    expect(strong.givenAway!).toBeGreaterThan(15)
   })
 
-  test('shares stay ordered and inside 0 to 1, and more hits never lower them', () => {
-    const anyBall = fc.record({
+  test('where a ball does not do, the engine says which way it is off', () => {
+    const of = (slope: number, change: Partial<EngineCell> = {}) =>
+      cell(ball('a', 700), [], { band: null, engine: engineSays(0.1, { slope }, change) }).verdict
+    expect([of(3), of(3, { neverRead: true }), of(-3), of(-3, { rolledOut: true }), of(0.1)]).toEqual([
+      ...['late', 'never-reads', 'too-early', 'rolls-out', 'falls-short'],
+    ])
+  })
+
+  test('shots that contradict the models win over them, and that is said', () => {
+    const engine = engineSays(0.5)
+    const missed = cell(ball('a', 700), [test4('a', 0, 12, 'late', 700)], { engine })
+    expect(missed).toMatchObject({
+      provenance: 'measured',
+      verdict: 'late',
+      standing: 'open',
+      thrown: 12,
+      contradicts: true,
+    })
+    expect(missed.strikes!.p).toBeLessThan(0.25)
+    const agrees = cell(ball('a', 700), [test4('a', 8, 12, 'right', 700)], { engine })
+    expect(agrees.contradicts).toBe(false)
+  })
+
+  test('a test on a surface that is gone counts for little: by what the engine says that the change does', () => {
+    const shareOf = (slope: number, grit: number) =>
+      cell(ball('a', 700), [test4('a', 2, 12, 'late', grit)], { engine: engineSays(0.5, { slope }) }).parts.find(
+        ({ source }) => source === 'trials',
+      )!.share
+    expect(shareOf(2, 4500)).toBeLessThan(shareOf(2, 900))
+    expect(shareOf(6, 2000)).toBeLessThan(shareOf(2, 2000))
+    expect(cell(ball('a', 700), [test4('a', 0, 6, 'late', 4500)])).toMatchObject({ changedSince: true })
+  })
+
+  test('a test speaks of the phase that its lane was in', () => {
+    const played = { ...test4('a', 1, 8, 'late', 700), shots: 100 }
+    const at = (shots: number) =>
+      cell(ball('a', 700), [played], { engine: engineSays(0.5) }, { ...heavy, shots }).thrown
+    expect([at(0), at(40), at(120)]).toEqual([0, 0, 8])
+  })
+
+  test('shares stay ordered, parts add up to one, and more hits never lower a share', () => {
+    const anyCell = fc.record({
       cover: fc.constantFrom(...coverFamilies),
       grit: fc.integer({ min: 300, max: 6000 }),
       of: fc.integer({ min: 4, max: 12 }),
+      strikes: fc.double({ min: 0.01, max: 0.8, noNaN: true }),
+      slope: fc.double({ min: -6, max: 6, noNaN: true }),
     })
     fc.assert(
-      fc.property(anyBall, fc.constantFrom(...styleBands), ({ cover, grit, of }, band) => {
-        const shares = Array.from(
-          { length: of + 1 },
-          (_, hits) => cell(ball('a', grit, { cover }), [test4('a', hits, of, 'right', grit)], band).pocket!,
+      fc.property(anyCell, fc.constantFrom(...styleBands), ({ cover, grit, of, strikes, slope }, band) => {
+        const cells = Array.from({ length: of + 1 }, (_, hits) =>
+          cell(ball('a', grit, { cover }), [test4('a', hits, of, 'right', grit)], {
+            ...{ band, engine: engineSays(strikes, { slope }) },
+          }),
         )
-        for (const [index, { p, low, high }] of shares.entries()) {
-          expect(low).toBeLessThanOrEqual(p)
-          expect(p).toBeLessThanOrEqual(high)
-          if (index > 0) expect(p).toBeGreaterThanOrEqual(shares[index - 1]!.p - 1e-9)
+        for (const [index, { strikes: share, parts }] of cells.entries()) {
+          expect(share!.low).toBeLessThanOrEqual(share!.p)
+          expect(share!.p).toBeLessThanOrEqual(share!.high)
+          expect(parts.reduce((sum, part) => sum + part.share, 0)).toBeCloseTo(1, 9)
+          const all = parts.map(({ p }) => p)
+          expect(share!.p).toBeGreaterThanOrEqual(Math.min(...all) - 1e-9)
+          expect(share!.p).toBeLessThanOrEqual(Math.max(...all) + 1e-9)
+          if (index > 0) expect(share!.p).toBeGreaterThanOrEqual(cells[index - 1]!.strikes!.p - 1e-6)
         }
       }),
     )
+  })
+})
+
+describe('the engine’s cell', () => {
+  const pattern = { loads: practiceLoads('medium') }
+  const bowler = (hand: 'right' | 'left' = 'right') => ({
+    ...{ hand, speedMph: 17.5, revRpm: 330, axisRotationDeg: 45, axisTiltDeg: 13 },
+  })
+  const of = (grit: number, hand: 'right' | 'left' = 'right') => {
+    const record = {
+      ...{ cover: 'solid' as const, rgIn: 2.49, differentialIn: 0.048 },
+      surface: { finish: null, effectiveRaUm: raOfGrit(grit), oilShare: 0 },
+    }
+    const { shot } = shotOf(bowler(hand), record, 'now', groundOn(pattern, filmOf(pattern.loads)))
+    return engineCell({ shot, spread: usualSpread, doubt: { strength: 0.12, revRpm: 20 } })
+  }
+
+  test('is the best line, with room and a doubt; a smooth ball asks for more strength, a rough one for less', () => {
+    const [smooth, middle, rough] = [of(5500), of(2000), of(360)]
+    for (const { cell: one, logitSd } of [smooth, middle, rough]) {
+      expect(one!.strikes).toBeGreaterThan(0)
+      expect(logitSd!).toBeGreaterThan(0)
+      expect(one!.roomIn + one!.roomOut).toBeLessThanOrEqual(4)
+    }
+    expect(smooth.slope!).toBeGreaterThan(rough.slope!)
+    expect(smooth.cell!.firstReadFt!).toBeGreaterThan(rough.cell!.firstReadFt!)
+  })
+
+  test('is the very line and chance that the reaction map shows: two screens never answer one question differently', () => {
+    const ball_ = { id: 'a', cover: 'solid' as const, rgIn: 2.49, differentialIn: 0.048 }
+    const surface = { finish: null, effectiveRaUm: raOfGrit(2000), oilShare: 0 }
+    const { tasks } = mapTasks({
+      ...{ bowler: bowler(), balls: [{ ...ball_, surface }], surfaces: ['now'], spread: usualSpread },
+      ...{ patterns: [{ id: 't', loads: pattern.loads }], phases: [0, 40] },
+    })
+    const states = [0, 40].map((shots) => ({ targetId: 't', shots, condition: 'medium' as const, pattern }))
+    const asked = { bowler: bowler(), balls: [{ ...ball_, surface, oil: noOil }], states, spread: usualSpread }
+    const { questions } = engineTasks(asked)
+    for (const i of [0, 1]) {
+      const here = engineCell(questions[i]!).cell!
+      const there = perform(tasks[i]!)[0]!
+      expect([here.strikes, here.pocket, here.laydownBoard, here.targetBoard]).toEqual([
+        ...[there.pCarry, there.pPocket, there.laydownBoard, there.targetBoard],
+      ])
+    }
+  })
+
+  test('a left-hander’s cell on the mirrored pattern is the right-hander’s', () => {
+    expect(of(2000, 'left').cell!.strikes).toBeCloseTo(of(2000).cell!.strikes, 6)
+  })
+
+  test('a map’s questions name every ball, state and work, and the yardstick is no less than any ball', () => {
+    const one = (id: string, cover: 'solid' | 'polyester', grit: number | null) => ({
+      ...{ id, cover, rgIn: 2.49, differentialIn: 0.048, oil: noOil },
+      surface: { finish: null, effectiveRaUm: grit === null ? null : raOfGrit(grit), oilShare: 0 },
+    })
+    const states = [0, 40].map((shots) => ({ targetId: 't', shots, condition: 'medium' as const, pattern }))
+    const balls = [one('a', 'solid', 2000), one('spare', 'polyester', 4000), one('unknown', 'solid', null)]
+    const { places, questions } = engineTasks({ bowler: bowler(), balls, states, spread: usualSpread })
+    expect(questions).toHaveLength(places.length)
+    const variants = (id: string) => [...new Set(places.filter((p) => p.ballId === id).map(({ variant }) => variant))]
+    expect(variants('a')).toEqual(['now', ...workVariants])
+    expect(variants('spare')).toEqual(['now'])
+    expect(variants('unknown')).toEqual([])
+    const answers = places.map(({ variant }) => engineSays(variant === 'reference 3' ? 0.4 : 0.2))
+    const table = engineTable(places, answers, 2)
+    expect(table.best).toEqual([0.4, 0.4].map((x) => expect.closeTo(x, 9)))
+    expect(table.answers[engineKey('a', 'now')]).toHaveLength(2)
   })
 })
 
@@ -138,53 +298,73 @@ describe('map and fixes', () => {
     oil: noOil,
   })
   const ask = (change: Partial<CoverageQuestion>): CoverageQuestion => ({
-    band: 'matched',
-    threshold: 0.45,
-    balls: [],
-    targets: [heavy],
-    evidence: [],
+    ...{ band: 'matched', tolerance: 10, balls: [], states: [heavy], evidence: [], engine: null },
     ...change,
   })
+  const state = { targetId: 't', shots: 0 }
 
-  test('gap, thin, overlap and unused', () => {
+  test('gap, thin, unproven, overlap and unused', () => {
     const question = ask({
       balls: [ball('a', 700), ball('twin', 710), ball('smooth', 5000), ball('spare', 5000, { cover: 'polyester' })],
     })
-    expect(coverageMap(question)).toMatchObject({ gaps: [], thin: [], overlaps: [['a', 'twin']], unused: ['smooth'] })
-    expect(coverageMap(ask({ balls: [ball('a', 700)] })).thin).toEqual(['t'])
-    expect(coverageMap(ask({ balls: [ball('smooth', 5000)] })).gaps).toEqual(['t'])
+    const map = coverageMap(question)
+    expect(map).toMatchObject({ gaps: [], thin: [], overlaps: [['a', 'twin']], unused: ['smooth'], unproven: [state] })
+    expect(coverageMap(ask({ balls: [ball('a', 700)] })).thin).toEqual([state])
+    expect(coverageMap(ask({ balls: [ball('smooth', 5000)] })).gaps).toEqual([state])
+  })
+
+  test('a ball that does on a fresh lane and nowhere later is named', () => {
+    const states = [0, 40, 120].map((shots) => ({ ...heavy, shots }))
+    const answers = { [engineKey('a', 'now')]: [engineSays(0.5), engineSays(0.2), engineSays(0.1)] }
+    const engine = { answers, best: [0.5, 0.5, 0.5] }
+    const map = coverageMap(ask({ balls: [ball('a', 700)], states, engine }))
+    expect(map.freshOnly).toEqual(['a'])
+    expect(map.gaps.map(({ shots }) => shots)).toEqual([40, 120])
   })
 
   test('a worn ball is resurfaced rougher, and the promise of the fix is kept when it is done', () => {
     const question = ask({ balls: [ball('a', 4300)] })
-    const [fix] = fixesFor(question, coverageMap(question), 't', [fresh('a', 4300)])
-    expect(fix).toMatchObject({ action: 'resurface', ballId: 'a', reason: 'reads-late', fills: ['t'], opens: [] })
-    expect(fix!.after!.covered).toBe(true)
+    const [fix] = fixesFor(question, coverageMap(question), state, [fresh('a', 4300)])
+    expect(fix).toMatchObject({ action: 'resurface', ballId: 'a', reason: 'reads-late', fills: [state], opens: [] })
+    expect(fix!.after!.standing).toBe('likely')
+  })
+
+  test('a work is judged by what the engine says of the ball after it', () => {
+    const answers = {
+      [engineKey('a', 'now')]: [engineSays(0.1)],
+      ...Object.fromEntries(
+        workVariants.map((key) => [engineKey('a', key), [engineSays(key === 'to-1000' ? 0.5 : 0.1)]]),
+      ),
+    }
+    const question = ask({ band: null, balls: [ball('a', 4300)], engine: { answers, best: [0.5] } })
+    const fixes = fixesFor(question, coverageMap(question), state, [fresh('a', 4300)])
+    expect(fixes.map(({ recipeKey }) => recipeKey)).toEqual(['to-1000'])
+    expect(fixes[0]!.after!.strikes!.p).toBeCloseTo(0.5, 1)
   })
 
   test('oil is taken out before sandpaper is taken up', () => {
     const oil = { filmUl: 0, soakedUl: 850 }
     const balls = [ball('a', 1050, { oilShare: 850 / 900 })]
     const question = ask({ balls })
-    const fixes = fixesFor(question, coverageMap(question), 't', [{ ...fresh('a', 1050), oil }])
+    const fixes = fixesFor(question, coverageMap(question), state, [{ ...fresh('a', 1050), oil }])
     expect(fixes.map((fix) => fix.action)).toEqual(['extract', 'resurface'])
   })
 
   test('a fix that opens another gap comes after one that does not', () => {
-    const dry = { id: 'd', condition: 'medium-dry' } as const
-    const question = ask({ targets: [heavy, dry], balls: [ball('only', 4000), ball('idle', 5000, { cover: 'pearl' })] })
-    const fixes = fixesFor(question, coverageMap(question), 't', [fresh('only', 4000), fresh('idle', 5000)])
+    const dry = { targetId: 'd', shots: 0, condition: 'medium-dry' } as const
+    const question = ask({ states: [heavy, dry], balls: [ball('only', 4000), ball('idle', 5000, { cover: 'pearl' })] })
+    const fixes = fixesFor(question, coverageMap(question), state, [fresh('only', 4000), fresh('idle', 5000)])
     expect(fixes[0]).toMatchObject({ ballId: 'idle', opens: [] })
-    expect(fixes.find((fix) => fix.ballId === 'only')).toMatchObject({ opens: ['d'] })
+    expect(fixes.find((fix) => fix.ballId === 'only')).toMatchObject({ opens: [{ targetId: 'd', shots: 0 }] })
   })
 
   test('a spare ball is never sanded into service, and a ball seldom needed is not sold', () => {
     const spareOnly = ask({
       balls: [ball('spare', 5000, { cover: 'polyester' })],
-      targets: [{ id: 't', condition: 'dry' }],
+      states: [{ ...heavy, condition: 'dry' }],
       band: 'strongly-speed-dominant',
     })
-    expect(fixesFor(spareOnly, coverageMap(spareOnly), 't', [fresh('spare', 5000)])).toMatchObject([
+    expect(fixesFor(spareOnly, coverageMap(spareOnly), state, [fresh('spare', 5000)])).toMatchObject([
       { action: 'other-ball', reason: 'seldom-needed' },
     ])
   })

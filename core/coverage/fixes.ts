@@ -2,8 +2,8 @@ import { isReactive } from '../ball/covers.ts'
 import { surfaceDefaults } from '../surface/defaults.ts'
 import { type OilLoad, oilAfterCleaning, oilAfterExtraction, oilShare, usualExtraction } from '../surface/oil.ts'
 import { type Finish, applyRecipe, effectiveRaUm, readyRecipes } from '../surface/recipe.ts'
-import { type CoverageCell, coverageCell } from './cell.ts'
-import { type CoverageMap, type CoverageQuestion } from './map.ts'
+import type { CoverageCell } from './cell.ts'
+import { type CoverageMap, type CoverageQuestion, type StateKey, cellsOf, reaches, sameState } from './map.ts'
 import { startingSurface } from './startingSurface.ts'
 
 /** Ways to fill a gap, cheapest and most easily undone first. */
@@ -19,14 +19,21 @@ export interface Fix {
   readonly before: CoverageCell | null
   readonly after: CoverageCell | null
   /** Gaps it fills, this one among them. */
-  readonly fills: readonly string[]
-  /** Targets it would leave without a ball. */
-  readonly opens: readonly string[]
+  readonly fills: readonly StateKey[]
+  /** States it would leave without a ball. */
+  readonly opens: readonly StateKey[]
   readonly settlingGames: number
   readonly coverRemovedMm: number
   /** Why, for the message catalogue. */
   readonly reason:
-    'oil-film' | 'soaked-oil' | 'reads-late' | 'reads-early' | 'surface-unknown' | 'nothing-else' | 'seldom-needed'
+    | 'oil-film'
+    | 'soaked-oil'
+    | 'reads-late'
+    | 'reads-early'
+    | 'strikes-little'
+    | 'surface-unknown'
+    | 'nothing-else'
+    | 'seldom-needed'
 }
 
 /** A ball as far as work on it goes. */
@@ -43,43 +50,43 @@ const extractFromShare = 0.3
 const offered = 4
 
 /**
- * Fixes for a target that no ball covers, cheapest first: cleaning, extraction, each ready recipe on each ball, and
- * another ball only when none of these does it. Each is judged by what it does to every target.
+ * Fixes for a state in which no ball is near the best, cheapest first: cleaning, extraction, each ready recipe on each ball, and
+ * another ball only when none of these does it. Each is judged by what it does in every state.
  */
 export function fixesFor(
   question: CoverageQuestion,
   map: CoverageMap,
-  targetId: string,
+  gap: StateKey,
   fixable: readonly FixableBall[],
 ): Fix[] {
-  const target = question.targets.find((candidate) => candidate.id === targetId)
-  if (!target) return []
+  const state = question.states.find((candidate) => sameState(candidate, gap))
+  if (!state) return []
   const fixes: Fix[] = []
   for (const work of fixable) {
     const ball = question.balls.find((candidate) => candidate.id === work.id)
-    const before = map.cells.find((cell) => cell.ballId === work.id && cell.targetId === targetId)
+    const before = map.cells.find((cell) => cell.ballId === work.id && sameState(cell, gap))
     // A polyester ball is the spare ball: it is not made into anything else.
     if (!ball || !before || ball.reading.cover === 'polyester') continue
     const consider = (
       fix: Pick<Fix, 'action' | 'recipeKey' | 'settlingGames' | 'coverRemovedMm' | 'reason'>,
       reading: Partial<typeof ball.reading>,
     ) => {
-      const changed = { ...ball, reading: { ...ball.reading, ...reading } }
-      const cells = question.targets.map((each) =>
-        coverageCell(changed, each, question.band, question.evidence, question.threshold),
-      )
-      const after = cells.find((cell) => cell.targetId === targetId)!
-      if (!after.covered) return
-      const othersCover = (id: string) => map.cells.some((c) => c.targetId === id && c.covered && c.ballId !== work.id)
-      const covers = (id: string) => cells.some((c) => c.targetId === id && c.covered)
-      const ids = question.targets.map((each) => each.id)
+      const variant = fix.recipeKey ?? fix.action
+      const cells = cellsOf(question, { ...ball, reading: { ...ball.reading, ...reading } }, variant)
+      const after = cells.find((cell) => sameState(cell, gap))!
+      if (!reaches(after)) return
+      const others = (key: StateKey) => map.cells.some((c) => sameState(c, key) && reaches(c) && c.ballId !== work.id)
+      const reached = (key: StateKey) => cells.some((c) => sameState(c, key) && reaches(c))
+      const isGap = (key: StateKey) => map.gaps.some((one) => sameState(one, key))
       fixes.push({
         ...fix,
         ballId: work.id,
         before,
         after,
-        fills: map.gaps.filter(covers),
-        opens: ids.filter((id) => !map.gaps.includes(id) && !othersCover(id) && !covers(id)),
+        fills: map.gaps.filter(reached),
+        opens: question.states
+          .filter((key) => !isGap(key) && !others(key) && !reached(key))
+          .map(({ targetId, shots }) => ({ targetId, shots })),
       })
     }
     if (work.oil.filmUl >= cleanFromUl) {
@@ -96,26 +103,26 @@ export function fixesFor(
         { oilShare: share },
       )
     }
-    const reason = before.offBy === null ? 'surface-unknown' : before.offBy < 0 ? 'reads-late' : 'reads-early'
+    const now = before.strikes === null ? null : ball.reading.effectiveRaUm
     for (const recipe of readyRecipes) {
       const done = applyRecipe(
         work.finish ?? { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm },
         recipe.steps,
       )
+      const after = effectiveRaUm(done)
+      // Why a surface is wanted is told by the way it goes.
+      const reason = now === null ? 'surface-unknown' : after > now ? 'reads-late' : 'reads-early'
       consider(
         {
-          action: 'resurface',
-          recipeKey: recipe.key,
-          settlingGames: surfaceDefaults.settlingGames,
-          coverRemovedMm: done.coverRemovedMm,
-          reason,
+          ...{ action: 'resurface', recipeKey: recipe.key, reason },
+          ...{ settlingGames: surfaceDefaults.settlingGames, coverRemovedMm: done.coverRemovedMm },
         },
-        { effectiveRaUm: effectiveRaUm(done) },
+        { effectiveRaUm: after },
       )
     }
   }
   const ranked = onePerBallAndAction(fixes.sort(byCost)).slice(0, offered)
-  return ranked.length > 0 ? ranked : [otherBall(question, target)]
+  return ranked.length > 0 ? ranked : [otherBall(question, state)]
 }
 
 const rank = (fix: Fix) => fixActions.indexOf(fix.action)
@@ -123,7 +130,7 @@ const stepCount = (fix: Fix) => readyRecipes.find((recipe) => recipe.key === fix
 
 /** Cheapest kind of work first; then what opens no other gap, fills most, is likeliest, and takes off least. */
 function byCost(a: Fix, b: Fix): number {
-  const likelihood = (fix: Fix) => Math.round(20 * (fix.after?.pocket?.low ?? 0))
+  const likelihood = (fix: Fix) => Math.round(20 * (fix.after?.strikes?.low ?? 0))
   return (
     Number(a.opens.length > 0) - Number(b.opens.length > 0) ||
     rank(a) - rank(b) ||
@@ -144,15 +151,15 @@ function onePerBallAndAction(fixes: readonly Fix[]): Fix[] {
   })
 }
 
-function otherBall(question: CoverageQuestion, target: CoverageQuestion['targets'][number]): Fix {
-  const seldom = question.band !== null && startingSurface(question.band, target.condition).seldomNeeded
+function otherBall(question: CoverageQuestion, state: CoverageQuestion['states'][number]): Fix {
+  const seldom = question.band !== null && startingSurface(question.band, state.condition).seldomNeeded
   return {
     action: 'other-ball',
     ballId: null,
     recipeKey: null,
     before: null,
     after: null,
-    fills: [target.id],
+    fills: [{ targetId: state.targetId, shots: state.shots }],
     opens: [],
     settlingGames: 10,
     coverRemovedMm: 0,

@@ -1,4 +1,6 @@
 export * from './cell.ts'
+export * from './engine.ts'
+export * from './engineTasks.ts'
 export * from './fixes.ts'
 export * from './map.ts'
 export * from './startingSurface.ts'

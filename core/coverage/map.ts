@@ -1,69 +1,127 @@
 import { isReactive } from '../ball/covers.ts'
-import type { Condition } from '../lane/figures.ts'
-import { type CoverageBall, type CoverageCell, type Evidence, coverageCell } from './cell.ts'
+import { type CoverageBall, type CoverageCell, type CoverageState, type Evidence, coverageCell } from './cell.ts'
+import type { EngineAnswer } from './engine.ts'
 import { equivalentRaUm } from './strength.ts'
 import type { StyleBand } from './style.ts'
 
+/** What the engine answered: of each ball as it is and after each work, by the key of `engineKey`, one answer a state in their order. */
+export interface EngineTable {
+  readonly answers: Readonly<Record<string, readonly EngineAnswer[]>>
+  /** Chance of a strike with the best ball of any kind, by state; null of one that was not asked about. */
+  readonly best: readonly (number | null)[]
+}
+export const engineKey = (ballId: string, variant: string) => `${ballId} ${variant}`
+
 export interface CoverageQuestion {
   readonly band: StyleBand | null
-  readonly threshold: number
+  /** Strikes in a hundred. */
+  readonly tolerance: number
   readonly balls: readonly CoverageBall[]
-  readonly targets: readonly { readonly id: string; readonly condition: Condition }[]
+  readonly states: readonly CoverageState[]
   readonly evidence: readonly Evidence[]
+  /** Null while the engine has not answered. */
+  readonly engine: EngineTable | null
+}
+
+/** A state by its pattern and phase. */
+export interface StateKey {
+  readonly targetId: string
+  readonly shots: number
 }
 
 export interface CoverageMap {
   readonly cells: readonly CoverageCell[]
-  /** Targets that no ball covers. */
-  readonly gaps: readonly string[]
-  /** Targets that only one ball covers. */
-  readonly thin: readonly string[]
-  /** Pairs of balls of one kind of cover that read alike and do alike on every target. */
+  /** States in which no ball is likely to be near the best. */
+  readonly gaps: readonly StateKey[]
+  /** States in which only one ball is. */
+  readonly thin: readonly StateKey[]
+  /** States that balls cover by the models alone. */
+  readonly unproven: readonly StateKey[]
+  /** Pairs of balls of one kind of cover that read alike and do alike in every state. */
   readonly overlaps: readonly (readonly [string, string])[]
-  /** Balls that cover nothing this bowler meets. */
+  /** Balls that are near the best in nothing this bowler meets. */
   readonly unused: readonly string[]
+  /** Balls that are near the best on a fresh lane and nowhere later. */
+  readonly freshOnly: readonly string[]
 }
 
 /** Two balls closer than this in log equivalent Ra (half a finish step) read alike. */
 const alikeLogRa = 0.12
-/** Shares in the pocket closer than this cannot be told apart in a few shots. */
+/** Shares of strikes closer than this cannot be told apart in a few shots. */
 const alikeShare = 0.1
 
+export const reaches = ({ standing }: Pick<CoverageCell, 'standing'>) => standing === 'covered' || standing === 'likely'
+export const sameState = (a: StateKey, b: StateKey) => a.targetId === b.targetId && a.shots === b.shots
+const keyOf = ({ targetId, shots }: StateKey): StateKey => ({ targetId, shots })
+
+/** A ball's cells in all states, as it is or after a work: `variant` names what the engine was asked about. */
+export function cellsOf(question: CoverageQuestion, ball: CoverageBall, variant = 'now'): CoverageCell[] {
+  const { states, evidence, band, tolerance, engine } = question
+  const phases = [...new Set(states.map(({ shots }) => shots))]
+  const answers = engine?.answers[engineKey(ball.id, variant)]
+  // The doubt was asked for once a ball, as it is: after work it is about the same.
+  const now = engine?.answers[engineKey(ball.id, 'now')]
+  return states.map((state, i) => {
+    const answer = answers?.[i] ?? null
+    return coverageCell(ball, state, evidence, phases, {
+      ...{ band, tolerance, best: engine?.best[i] ?? null },
+      engine: answer && {
+        ...answer,
+        slope: answer.slope ?? now?.[i]?.slope ?? null,
+        logitSd: answer.logitSd ?? now?.[i]?.logitSd ?? null,
+      },
+    })
+  })
+}
+
 export function coverageMap(question: CoverageQuestion): CoverageMap {
-  const { balls, targets, band, evidence, threshold } = question
-  const cells = balls.flatMap((ball) => targets.map((target) => coverageCell(ball, target, band, evidence, threshold)))
-  const covering = (targetId: string) => cells.filter((cell) => cell.targetId === targetId && cell.covered).length
-  const shares = (ballId: string) =>
-    cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.pocket?.p ?? null)
+  const { balls, states } = question
+  const cells = balls.flatMap((ball) => cellsOf(question, ball))
+  const reaching = (state: StateKey) => cells.filter((cell) => sameState(cell, state) && reaches(cell))
+  const strikesOf = (ballId: string) =>
+    cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.strikes?.p ?? null)
   const doAlike = (a: string, b: string) => {
-    const other = shares(b)
-    return shares(a).every(
-      (share, index) => share !== null && other[index] != null && Math.abs(share - other[index]) < alikeShare,
+    const [one, other] = [strikesOf(a), strikesOf(b)]
+    // A state of which nothing is known of either says nothing.
+    const known = one.flatMap((share, i) => (share === null && other[i] === null ? [] : [[share, other[i]] as const]))
+    return (
+      known.length > 0 &&
+      known.every(([p, q]) => p !== null && p !== undefined && q != null && Math.abs(p - q) < alikeShare)
     )
   }
   // Spare balls (polyester) are neither doubled nor idle.
   const strikeBalls = balls.filter((ball) => ball.reading.cover !== 'polyester')
-  const overlaps = strikeBalls.flatMap((a, index) =>
-    strikeBalls
-      .slice(index + 1)
-      .filter((b) => alike(a, b) && doAlike(a.id, b.id))
-      .map((b) => [a.id, b.id] as const),
-  )
+  const ownCells = (id: string) => cells.filter((cell) => cell.ballId === id)
   return {
     cells,
-    gaps: targets.filter((target) => covering(target.id) === 0).map((target) => target.id),
-    thin: targets.filter((target) => covering(target.id) === 1).map((target) => target.id),
-    overlaps,
+    gaps: states.filter((state) => reaching(state).length === 0).map(keyOf),
+    thin: states.filter((state) => reaching(state).length === 1).map(keyOf),
+    unproven: states
+      .filter((state) => reaching(state).length > 0 && reaching(state).every(({ standing }) => standing === 'likely'))
+      .map(keyOf),
+    overlaps: strikeBalls.flatMap((a, index) =>
+      strikeBalls
+        .slice(index + 1)
+        .filter((b) => alike(a, b) && doAlike(a.id, b.id))
+        .map((b) => [a.id, b.id] as const),
+    ),
+    // A ball of which nothing is known may cover anything.
     unused:
-      targets.length === 0
+      states.length === 0
         ? []
         : strikeBalls
-            .filter((ball) => {
-              const own = cells.filter((cell) => cell.ballId === ball.id)
-              // A ball of which nothing is known may cover anything.
-              return !own.some((cell) => cell.covered) && own.every((cell) => cell.pocket !== null)
-            })
+            .filter(({ id }) => ownCells(id).every((cell) => !reaches(cell) && cell.strikes !== null))
             .map((ball) => ball.id),
+    freshOnly: strikeBalls
+      .filter(({ id }) => {
+        const later = ownCells(id).filter(({ shots }) => shots > 0)
+        return (
+          later.length > 0 &&
+          ownCells(id).some((cell) => cell.shots === 0 && reaches(cell)) &&
+          later.every((cell) => !reaches(cell) && cell.strikes !== null)
+        )
+      })
+      .map((ball) => ball.id),
   }
 }
 

@@ -2,6 +2,7 @@ import type { CoverFamily } from '../ball/covers.ts'
 import { type Ahead, type AheadQuestion, aheadOf } from '../calibration/ahead.ts'
 import { calibrate } from '../calibration/calibrate.ts'
 import type { CalibrationFit, CalibrationQuestion } from '../calibration/types.ts'
+import { type EngineAnswer, type EngineQuestion, engineCell } from '../coverage/engine.ts'
 import { type Line, type LineOptions, type Playable, bestLines } from '../motion/line.ts'
 import { type Room, type RoomOptions, roomForError } from '../motion/room.ts'
 import type { ShotInput } from '../motion/simulate.ts'
@@ -23,6 +24,7 @@ export type Task =
     }
   | ({ readonly kind: 'wear' } & WearQuestion)
   | { readonly kind: 'calibration'; readonly question: CalibrationQuestion }
+  | { readonly kind: 'engine'; readonly question: EngineQuestion }
   | { readonly kind: 'ahead'; readonly question: AheadQuestion }
 
 /** What a fit of a ball's wear is made from. */
@@ -40,6 +42,7 @@ export interface Answers {
   readonly wear: KeptFit
   readonly calibration: CalibrationFit | null
   readonly ahead: Ahead | null
+  readonly engine: EngineAnswer
 }
 export type AnswerOf<T extends Task> = Answers[T['kind']]
 
@@ -61,6 +64,8 @@ function answer(task: Task): Answers[Task['kind']] {
       return wearOf(task)
     case 'calibration':
       return calibrate(task.question)
+    case 'engine':
+      return engineCell(task.question)
     case 'ahead':
       return aheadOf(task.question)
   }

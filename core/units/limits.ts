@@ -7,7 +7,7 @@ export type UnitName =
   | 'um'
   | 'ratio'
   | 'factor'
-  | 'share'
+  | 'strikes'
   | 'mph'
   | 'kmh'
   | 'rpm'
@@ -117,7 +117,7 @@ export const limits = {
   seriesGames: limit(1, 20, 1, 'games'),
   fixedGames: limit(5, 200, 5, 'games'),
   settlingGames: limit(0, 20, 1, 'games'),
-  pocketThreshold: limit(0.1, 0.95, 0.05, 'share', 2),
+  strikeTolerance: limit(2, 40, 1, 'strikes'),
 } as const satisfies Record<string, Limit>
 
 export type LimitName = keyof typeof limits

@@ -1,10 +1,12 @@
 import type { Area } from '../http/area.ts'
-import { coverageRoutes } from './routes.ts'
+import { computeCoverage } from './job.ts'
+import { coverageJob, coverageRoutes } from './routes.ts'
 
 export const coverage: Area = {
   name: 'coverage',
   routes: [['/coverage', coverageRoutes]],
-  tables: [],
+  jobs: [{ name: coverageJob, run: computeCoverage }],
+  tables: ['coverage_kept'],
   exports: [],
   imports: ['balls', 'customers', 'events', 'lanes', 'shop', 'trials'],
 }

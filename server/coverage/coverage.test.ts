@@ -6,25 +6,35 @@ import { ballListSchema, customerListSchema } from '@sleetfall/contract'
 import type { Database } from '../database/db.ts'
 import { testDatabase } from '../test/shop.ts'
 import { importShopFile } from '../transfer/shopFile.ts'
-import { coverageOf } from './service.ts'
+import { openMotionPool } from '../motion/pool.ts'
+import { computeCoverage } from './job.ts'
+import { coverageOf, nearestGaps } from './service.ts'
 
 let database: Database
+const pool = openMotionPool(2)
 beforeAll(async () => {
   database = await testDatabase('template_demo')
 })
-afterAll(() => database.close())
+afterAll(async () => {
+  pool.close()
+  await database.close()
+})
 
 const everyone = async () => (await listCustomers(database, customerListSchema.cast({ limit: 200 }))).items
 const everyBall = async () => (await listBalls(database, ballListSchema.cast({ limit: 200 }))).items
+const idOf = async (name: string) => (await everyone()).find((one) => one.name === name)!.id
 const coverageFor = async (name: string) => {
-  const customer = (await everyone()).find((one) => one.name === name)!
-  const view = await coverageOf(database, customer.id)
+  const view = await coverageOf(database, await idOf(name))
   const target = (pattern: string) => view.targets.find((one) => one.name === pattern)!.id
-  const cell = (ball: string, pattern: string) =>
+  const cell = (ball: string, pattern: string, shots = 0) =>
     view.map.cells.find(
-      (one) => one.ballId === view.balls.find((b) => b.name === ball)!.id && one.targetId === target(pattern),
+      (one) =>
+        one.ballId === view.balls.find((b) => b.name === ball)!.id &&
+        one.targetId === target(pattern) &&
+        one.shots === shots,
     )!
-  const fixes = (pattern: string) => view.fixes.find((one) => one.targetId === target(pattern))?.fixes ?? []
+  const fixes = (pattern: string, shots = 0) =>
+    view.fixes.find((one) => one.targetId === target(pattern) && one.shots === shots)?.fixes ?? []
   return { view, cell, fixes }
 }
 
@@ -41,43 +51,71 @@ describe('the demo world tells its stories', () => {
     expect(history.filter((one) => one.kind === 'games').length).toBeGreaterThan(14)
   })
 
-  test('a ball taken for dead is only worn: measured late, and a recipe brings it back', async () => {
-    const { cell, fixes } = await coverageFor('Odda Brimstow')
+  test('a ball taken for dead is only worn: measured late, beside one that was shown to do', async () => {
+    const { cell, view } = await coverageFor('Odda Brimstow')
     expect(cell('Wrackline', 'Quayside House 39')).toMatchObject({
-      provenance: 'measured',
-      verdict: 'late',
-      covered: false,
+      ...{ provenance: 'measured', verdict: 'late', standing: 'open' },
     })
-    expect(
-      fixes('Breakwater 40').some(
-        (fix) => fix.ballName === 'Wrackline' && fix.action === 'resurface' && fix.reason === 'reads-late',
-      ),
-    ).toBe(true)
+    expect(cell('Skerrymoor', 'Quayside House 39')).toMatchObject({ provenance: 'measured', standing: 'covered' })
+    // Without the engine nothing is promised.
+    expect(view.engine).toMatchObject({ state: 'none', computedAt: null })
+    expect(view.fixes.flatMap(({ fixes }) => fixes)).toEqual([])
   })
 
-  test('roughened in the wrong direction: measured too early, the fix goes smoother', async () => {
-    const { cell, fixes } = await coverageFor('Fenn Marlowick')
-    expect(cell('Gribblestone', 'Lamplight House 41')).toMatchObject({ provenance: 'measured', verdict: 'too-early' })
-    expect(fixes('Low Fog 43')[0]).toMatchObject({ reason: 'reads-early' })
-  })
-
-  test('twins overlap, a calm ball is missing for the short pattern, and an extraction is overdue', async () => {
+  test('twins overlap', async () => {
     const twins = (await coverageFor('Tamsa Orrowick')).view
     const named = twins.map.overlaps.map((pair) => pair.map((id) => twins.balls.find((one) => one.id === id)!.name))
     expect(named).toContainEqual(['Kelpsong', 'Kelpsong Two'])
-    const { view } = await coverageFor('Jorun Fishgate')
-    expect(view.map.gaps).toEqual([view.targets.find((one) => one.name === 'Jetty 34')!.id])
-    expect((await coverageFor('Bexa Thrumley')).fixes('Quayside House 39')[0]).toMatchObject({
-      action: 'extract',
-      ballName: 'Sprathollow',
-    })
   })
 
-  test('a promise lies before the event, with time to settle', async () => {
-    const { fixes } = await coverageFor('Odda Brimstow')
-    const { due } = fixes('Breakwater 40')[0]!
-    expect(due).toMatchObject({ eventName: 'Beacon Open', keepsSettling: true })
-    expect(Date.parse(due!.eventOn) - Date.parse(due!.on)).toBe((due!.settlingDays + 1) * 86_400_000)
+  test('roughened in the wrong direction: measured too early, and by the engine the fix goes smoother, before the event', async () => {
+    await computeCoverage(database, pool, await idOf('Fenn Marlowick'))
+    const { cell, fixes, view } = await coverageFor('Fenn Marlowick')
+    expect(view.engine.state).toBe('ready')
+    expect(cell('Gribblestone', 'Lamplight House 41', 40)).toMatchObject({
+      ...{ provenance: 'measured', verdict: 'too-early', standing: 'open' },
+    })
+    const fix = fixes('Lamplight House 41', 120).find(({ ballName }) => ballName === 'Gribblestone')
+    expect(fix).toMatchObject({ action: 'resurface', reason: 'reads-early' })
+    expect(fix!.after!.strikes!.p).toBeGreaterThan(fix!.before!.strikes!.p + 0.05)
+    expect(Date.parse(fix!.due!.eventOn) - Date.parse(fix!.due!.on)).toBe((fix!.due!.settlingDays + 1) * 86_400_000)
+  })
+})
+
+describe('what the engine answered is kept', () => {
+  const league = 'Wenna Larkspindle'
+  const stateOf = async () => (await coverageFor(league)).view.engine.state
+
+  test('and is of now until a ball, a fit or the bowler changes', async () => {
+    const id = await idOf(league)
+    expect(await stateOf()).toBe('none')
+    await computeCoverage(database, pool, id)
+    const { view, cell } = await coverageFor(league)
+    expect(view.engine.state).toBe('ready')
+    expect(view.best.every(({ strikes }) => strikes! > 0.1)).toBe(true)
+    const one = cell('Pebblemourn', 'Quayside House 39', 40)
+    expect(one.parts.map(({ source }) => source)).toEqual(['engine'])
+    expect(one.engine).toMatchObject({ laydownBoard: expect.any(Number), roomIn: expect.any(Number) })
+    // Asked again, nothing is computed again.
+    await computeCoverage(database, pool, id)
+    expect((await coverageFor(league)).view.engine.computedAt).toBe(view.engine.computedAt)
+
+    await database.transaction((db) => db.run('update customer set speed_mph = speed_mph + 1 where id = $1', [id]))
+    const stale = (await coverageFor(league)).view
+    expect(stale.engine.state).toBe('stale')
+    // What there was stays to be seen, and says that it is not of now.
+    expect(stale.map.cells.some((of) => of.engine !== null)).toBe(true)
+    await computeCoverage(database, pool, id)
+    expect(await stateOf()).toBe('ready')
+  })
+
+  test('the landing page counts who waits, and tells gaps of those who do not', async () => {
+    const { gaps, waiting, bowlers } = await nearestGaps(database)
+    expect(waiting).toBeGreaterThan(5)
+    expect(waiting).toBeLessThan(bowlers.length)
+    expect(gaps.map(({ customerName }) => customerName)).toContain('Fenn Marlowick')
+    expect(gaps.map(({ on }) => on)).toEqual(gaps.map(({ on }) => on).toSorted())
+    expect(gaps.every(({ shots }) => [0, 40, 120].includes(shots))).toBe(true)
   })
 })
 

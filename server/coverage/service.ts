@@ -1,33 +1,24 @@
-import type { Ball, BowlingEvent, CoverageTarget, CoverageView, NearGap, OfferedFix } from '@sleetfall/contract'
-import { type CoverageQuestion, type Fix, coverageMap, fixesFor, promiseBefore } from '@sleetfall/core'
+import type { Ball, CoverageTarget, CoverageView, NearGaps, OfferedFix } from '@sleetfall/contract'
+import { type CoverageQuestion, type Fix, coverageMap, fixesFor, promiseBefore, usualPhases } from '@sleetfall/core'
 import { addDays, today } from '../events/nextDay.ts'
-import { eventsAhead, playersUntil } from '../events/store.ts'
-import { ballsOf } from '../balls/store.ts'
-import { customerById } from '../customers/store.ts'
+import { playersUntil } from '../events/store.ts'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
-import { patternById } from '../lanes/store.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { evidenceFor } from '../trials/store.ts'
-
-type Ahead = BowlingEvent & { nextOn: string }
+import { type Ahead, type Subject, subjectOf, tableFor } from './engine.ts'
+import { type KeptGap, keptGaps, keptOf } from './store.ts'
 
 /** Patterns that the events ahead bring, each with its events, nearest first. */
-async function targetsOf(db: Db, events: readonly Ahead[]): Promise<CoverageTarget[]> {
-  const ids = [...new Set(events.flatMap((event) => event.patternIds))]
-  const targets: CoverageTarget[] = []
-  for (const id of ids) {
-    const pattern = await patternById(db, id)
-    if (!pattern) continue
+const targetsOf = ({ patterns, events }: Subject): CoverageTarget[] =>
+  patterns.map((pattern) => {
     const { condition, lengthFt, volumeMl } = pattern.figures
-    const bringing = events.filter((event) => event.patternIds.includes(id))
-    targets.push({
-      ...{ id, name: pattern.name, condition, lengthFt, volumeMl },
+    const bringing = events.filter((event) => event.patternIds.includes(pattern.id))
+    return {
+      ...{ id: pattern.id, name: pattern.name, condition, lengthFt, volumeMl },
       events: bringing.map((event) => ({ id: event.id, name: event.name, nextOn: event.nextOn })),
-    })
-  }
-  return targets
-}
+    }
+  })
 
 /** Local midnight of a calendar day. */
 const dayMs = (day: string) => new Date(`${day}T00:00:00`).getTime()
@@ -61,23 +52,27 @@ function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek
   return { on: calendarDayOf(dueMs), eventId: id, eventName: name, eventOn: chosen.on, settlingDays, keepsSettling }
 }
 
-/** Coverage of a customer's balls on what lies ahead, with the cheapest fixes and the promise each could be given. */
+/**
+ * Coverage of a customer's balls on what lies ahead, with the cheapest fixes and the promise each could be given. The engine's part is what was
+ * kept; where it is missing or not of now, the view says so.
+ */
 export async function coverageOf(db: Db, customerId: string): Promise<CoverageView> {
-  const customer = await customerById(db, customerId)
-  if (!customer) throw notFound('customer')
-  const [balls, events, evidence, constants] = [
-    (await ballsOf(db, customerId)).filter((ball) => ball.retiredOn === null),
-    await eventsAhead(db, [customerId]),
+  const subject = await subjectOf(db, customerId)
+  if (!subject) throw notFound('customer')
+  const { customer, balls, events, states } = subject
+  const [evidence, constants, kept] = [
     await evidenceFor(db, customerId),
     await surfaceConstants(db),
+    await keptOf(db, customerId),
   ]
-  const targets = await targetsOf(db, events)
+  const engine = tableFor(subject, kept)
   const question: CoverageQuestion = {
     band: customer.style?.band ?? null,
-    threshold: customer.pocketThreshold,
+    tolerance: customer.strikeTolerance,
     balls: balls.map((ball) => ({ id: ball.id, reading: readingOf(ball) })),
-    targets,
+    states,
     evidence,
+    engine,
   }
   const map = coverageMap(question)
   const fixable = balls.map((ball) => ({ id: ball.id, finish: ball.surface.finish, oil: ball.surface.oil }))
@@ -87,51 +82,65 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
     const bringing = events.filter((event) => event.patternIds.includes(targetId))
     return { ...fix, ballName, due: dueBefore(bringing, settlingGames, customer.gamesPerWeek ?? 0) }
   }
+  const ofNow = engine !== null && kept?.fingerprint === subject.fingerprint
   return {
     customerId,
     band: question.band,
-    threshold: question.threshold,
+    tolerance: question.tolerance,
     balls: balls.map(({ id, name, cover, surface }) => ({ id, name, cover, grit: surface.grit })),
-    targets,
+    targets: targetsOf(subject),
+    phases: usualPhases,
+    best: states.map(({ targetId, shots }, i) => ({ targetId, shots, strikes: engine?.best[i] ?? null })),
     map,
-    fixes: map.gaps.map((targetId) => ({
-      targetId,
-      fixes: fixesFor(question, map, targetId, fixable).map((fix) => offer(fix, targetId)),
+    // By the table alone a fix would promise what the engine has not answered yet.
+    fixes: map.gaps.map((gap) => ({
+      ...gap,
+      fixes: !kept?.complete ? [] : fixesFor(question, map, gap, fixable).map((fix) => offer(fix, gap.targetId)),
     })),
+    engine: {
+      state:
+        balls.length === 0 || states.length === 0 || (ofNow && kept?.complete)
+          ? 'ready'
+          : engine === null
+            ? 'none'
+            : ofNow
+              ? 'fixes'
+              : 'stale',
+      ...{ done: kept?.done ?? 0, total: kept?.total ?? 0, computedAt: kept?.computedAt ?? null },
+    },
   }
 }
+
+/** Gaps of a view by the day on which they are met, each with its cheapest fix. */
+export const gapsOf = (view: CoverageView): KeptGap[] =>
+  view.fixes.flatMap(({ targetId, shots, fixes }) => {
+    const target = view.targets.find((one) => one.id === targetId)!
+    const event = target.events.toSorted((a, b) => a.nextOn.localeCompare(b.nextOn))[0]
+    if (!event) return []
+    const fix = fixes[0]
+    return [
+      {
+        ...{ patternId: targetId, patternName: target.name, shots, eventName: event.name, on: event.nextOn },
+        fix: fix ? { action: fix.action, ballName: fix.ballName, recipeKey: fix.recipeKey } : null,
+      },
+    ]
+  })
 
 /** Days ahead and bowlers that the landing page looks at: what is near, not the whole shop. */
 const nearDays = 21
 const nearBowlers = 24
 
-/** The shop's nearest gaps by date: whose event comes next, which of its patterns no ball of theirs covers, and the cheapest fix. */
-export async function nearestGaps(db: Db): Promise<NearGap[]> {
-  const until = addDays(today(), nearDays)
+/**
+ * The shop's nearest gaps by date: whose event comes next, which state of its patterns no ball of theirs is near the best in, and the cheapest
+ * fix. Told from what was kept of each bowler; `bowlers` are those who should be looked at again.
+ */
+export async function nearestGaps(db: Db): Promise<NearGaps & { readonly bowlers: readonly string[] }> {
+  const [from, until] = [today(), addDays(today(), nearDays)]
   const bowlers = await playersUntil(db, until, nearBowlers)
-  const gaps: NearGap[] = []
-  for (const customerId of bowlers) {
-    const customer = await customerById(db, customerId)
-    if (!customer || customer.retiredOn !== null) continue
-    const view = await coverageOf(db, customerId)
-    if (view.balls.length === 0) continue
-    for (const { targetId, fixes } of view.fixes) {
-      const target = view.targets.find((one) => one.id === targetId)!
-      const event = target.events.toSorted((a, b) => a.nextOn.localeCompare(b.nextOn))[0]
-      if (!event || event.nextOn > until) continue
-      const fix = fixes[0]
-      gaps.push({
-        customerId,
-        customerName: customer.name,
-        patternId: targetId,
-        patternName: target.name,
-        eventName: event.name,
-        on: event.nextOn,
-        fix: fix ? { action: fix.action, ballName: fix.ballName, recipeKey: fix.recipeKey } : null,
-      })
-    }
-  }
-  return gaps.sort((a, b) => a.on.localeCompare(b.on) || a.customerName.localeCompare(b.customerName))
+  const { gaps, waiting } = await keptGaps(db, bowlers)
+  const near = gaps.filter(({ on }) => on >= from && on <= until)
+  near.sort((a, b) => a.on.localeCompare(b.on) || a.customerName.localeCompare(b.customerName) || a.shots - b.shots)
+  return { gaps: near, waiting, bowlers }
 }
 
 const readingOf = (ball: Ball) => ({

@@ -76,7 +76,7 @@ describe('events on record', () => {
           distinction: '',
           contact: '',
           note: '',
-          pocketThreshold: 0.45,
+          strikeTolerance: 10,
         } as never)
       let n = 0
       for (const kind of ['league', 'tournament'] as const)

@@ -1,4 +1,5 @@
 import type { Found } from '@sleetfall/contract'
+import type { WorkPool } from '@sleetfall/core'
 import type { Router } from 'express'
 import type { Logger } from 'pino'
 import type { Database, Db } from '../database/db.ts'
@@ -16,6 +17,13 @@ export interface Task {
   run(database: Database, logger: Logger): Promise<unknown>
 }
 
+/** Work on one record that takes seconds, done behind by whichever process is free; asked for twice it is done once. */
+export interface Job {
+  /** Its queue's name. */
+  readonly name: string
+  run(database: Database, motion: WorkPool, id: string): Promise<unknown>
+}
+
 /** What an area of the server has for the whole: `server/areas.ts` goes through these. */
 export interface Area {
   /** The name of its folder. */
@@ -27,6 +35,7 @@ export interface Area {
   /** Its records that a text is found in. */
   readonly search?: (db: Db, text: string) => Promise<readonly Found[]>
   readonly tasks?: readonly Task[]
+  readonly jobs?: readonly Job[]
   /** Begins what runs as long as the application does. */
   readonly start?: (context: Context, logger: Logger) => void
   /** Tables that are its own. */

@@ -12,6 +12,8 @@ export interface Context {
   /** Threads for the motion core. */
   readonly motion: WorkPool
   readonly devices: DeviceHub
+  /** Has a job done behind; see `Job`. */
+  later(job: string, id: string): Promise<void>
 }
 
 export interface SignedIn {

@@ -38,7 +38,12 @@ afterAll(() => shop.end())
 
 /** Every route that the application has below `/api`, found in its routers. */
 function routesOfApp(): string[] {
-  const context: Context = { database: shop.database, motion: openMotionPool(), devices: openDevices(undefined) }
+  const context: Context = {
+    database: shop.database,
+    motion: openMotionPool(),
+    devices: openDevices(undefined),
+    later: async () => {},
+  }
   const found = areas
     .flatMap(({ routes = [] }) => routes)
     .flatMap(([mount, make]) =>

@@ -29,7 +29,7 @@ beforeAll(async () => {
 afterAll(() => database.close())
 
 const asCustomer = (change: object = {}) =>
-  ({ ...aCustomer(), distinction: '', contact: '', note: '', pocketThreshold: 0.45, ...change }) as never
+  ({ ...aCustomer(), distinction: '', contact: '', note: '', strikeTolerance: 10, ...change }) as never
 const asBall = (customerId: string, change: object = {}) =>
   ({ ...aBall(customerId), gamesBefore: 0, place: 'customer', shelf: '', note: '', ...change }) as never
 

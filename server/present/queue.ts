@@ -2,7 +2,7 @@ import type { WorkPool } from '@sleetfall/core'
 import PgBoss from 'pg-boss'
 import type { Logger } from 'pino'
 import type { Database, Db } from '../database/db.ts'
-import type { Task } from '../http/area.ts'
+import type { Job, Task } from '../http/area.ts'
 import { teach } from '../surface/experience.ts'
 import { keepWanted } from '../surface/fits.ts'
 import { settle, settleBehind, settleMine, wantedOf } from './settle.ts'
@@ -17,8 +17,10 @@ const mostAtOnce = 100
 export interface Behind {
   /** At the end of each transaction: brings up to date what it moved, and queues what takes longer. */
   readonly beforeCommit: (db: Db) => Promise<(() => void) | undefined>
+  /** Queues a job on a record; one that waits already is not queued twice. */
+  later(job: string, id: string): Promise<void>
   /** Begins to work the queues off, and the tasks when their time comes. */
-  work(database: Database, pool: WorkPool, tasks: readonly Task[], logger: Logger): Promise<void>
+  work(database: Database, pool: WorkPool, tasks: readonly Task[], logger: Logger, jobs?: readonly Job[]): Promise<void>
   close(): Promise<void>
 }
 
@@ -40,13 +42,18 @@ export async function fitBall(database: Database, pool: WorkPool, ballId: string
 }
 
 /** Opens the queues on a database; `report` hears of trouble, such as a database that is away for a while. */
-export async function openBehind(url: string, report: (error: Error) => void): Promise<Behind> {
+export async function openBehind(
+  url: string,
+  report: (error: Error) => void,
+  jobNames: readonly string[] = [],
+): Promise<Behind> {
   const boss = new PgBoss({ connectionString: url, max: 3 })
   boss.on('error', report)
   await boss.start()
   // Short: what waits already is not queued twice.
   for (const queue of Object.values(queues))
     await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
+  for (const name of jobNames) await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
   const workers: string[] = []
   const within = (db: Db) => ({
     db: { executeSql: async (text: string, values: unknown[]) => ({ rows: await db.many<object>(text, values) }) },
@@ -60,7 +67,10 @@ export async function openBehind(url: string, report: (error: Error) => void): P
       if (behind) await boss.send(queues.behind, {}, within(db))
       return wanted.length > 0 || behind ? () => workers.forEach((id) => boss.notifyWorker(id)) : undefined
     },
-    async work(database, pool, tasks, logger) {
+    async later(job, id) {
+      await boss.send(job, { id }, { singletonKey: id })
+    },
+    async work(database, pool, tasks, logger, jobs = []) {
       const seconds = { pollingIntervalSeconds: 2 }
       workers.push(
         await boss.work<{ ballId: string }>(queues.fit, seconds, async (jobs) => {
@@ -71,6 +81,10 @@ export async function openBehind(url: string, report: (error: Error) => void): P
           while ((await database.transaction((db) => settleBehind(db, 'later'))) > 0);
         }),
       )
+      for (const { name, run } of jobs)
+        await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 0.5 }, async (waiting) => {
+          for (const { data } of waiting) await run(database, pool, data.id)
+        })
       for (const { name, every, run } of tasks) {
         await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
         await boss.schedule(name, every)

@@ -19,7 +19,7 @@ beforeAll(async () => {
   await fresh.close()
   await database.run(`insert into shop (name, session_secret) values ('Test shop', 'x') on conflict do nothing`)
   customerId = (await database.transaction((db) =>
-    createCustomer(db, { ...aCustomer(), distinction: '', contact: '', note: '', pocketThreshold: 0.45 } as never),
+    createCustomer(db, { ...aCustomer(), distinction: '', contact: '', note: '', strikeTolerance: 10 } as never),
   ))!.id
 })
 afterAll(() => database.close())

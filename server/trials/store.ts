@@ -17,7 +17,15 @@ import {
   type VerdictInput,
   wrong,
 } from '@sleetfall/contract'
-import { type Evidence, type OwnSpread, trialDoubts, ownSpread, sameThing, summariseArm } from '@sleetfall/core'
+import {
+  type Evidence,
+  type OwnSpread,
+  trialDoubts,
+  ownSpread,
+  sameThing,
+  shotsAGame,
+  summariseArm,
+} from '@sleetfall/core'
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, orderBy, part } from '../database/page.ts'
@@ -353,6 +361,7 @@ export async function evidenceFor(db: Db, customerId: string): Promise<Evidence[
           targetId: trial.patternId,
           effectiveRaUm: surface.effectiveRaUm,
           oilShare: surface.oilShare,
+          shots: trial.gamesSinceOiling === null ? null : Math.round(trial.gamesSinceOiling * shotsAGame),
           pocketHits: summary.pocket.hits,
           pocketOf: summary.pocket.of,
           reads: summary.reads,

@@ -5,20 +5,27 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
+import { useCoverageText } from './useCoverageText.ts'
 
-/** Balls down, patterns ahead across; each cell a verdict with the share in the pocket and where it comes from. */
-const props = defineProps<{ view: CoverageView }>()
+/** Balls down, patterns ahead across, each in three phases; a cell is the chance of a strike with its band, and opens what it rests on. */
+const props = defineProps<{ view: CoverageView; chosen: CoverageCell | null }>()
+const emit = defineEmits<{ choose: [CoverageCell] }>()
 const { t } = useI18n()
-const cells = computed(() => new Map(props.view.map.cells.map((cell) => [`${cell.ballId} ${cell.targetId}`, cell])))
-const percent = (share: number) => Math.round(100 * share)
-const word = (cell: CoverageCell) =>
-  cell.verdict === 'fits' && !cell.covered ? t('coverage.notSure') : t(`coverage.verdicts.${cell.verdict}`)
-const state = (targetId: string) =>
-  props.view.map.gaps.includes(targetId)
-    ? `▲ ${t('coverage.gap')}`
-    : props.view.map.thin.includes(targetId)
-      ? `◐ ${t('coverage.thin')}`
-      : `● ${t('coverage.covered')}`
+const { phase, short, word, sign, bestOf, stateOf, percent } = useCoverageText()
+const key = (ballId: string, targetId: string, shots: number) => `${ballId} ${targetId} ${shots}`
+const cells = computed(
+  () => new Map(props.view.map.cells.map((cell) => [key(cell.ballId, cell.targetId, cell.shots), cell])),
+)
+const cellsAt = (ballId: string, targetId: string) =>
+  props.view.phases.flatMap((shots) => cells.value.get(key(ballId, targetId, shots)) ?? [])
+const isChosen = (cell: CoverageCell) =>
+  props.chosen !== null &&
+  key(cell.ballId, cell.targetId, cell.shots) === key(props.chosen.ballId, props.chosen.targetId, props.chosen.shots)
+const spoken = (cell: CoverageCell, ball: string, pattern: string) =>
+  t('coverage.cell', {
+    ...{ ball, pattern, phase: phase(cell.shots), word: word(cell) },
+    p: cell.strikes ? percent(cell.strikes.p) : '–',
+  })
 </script>
 
 <template>
@@ -37,7 +44,13 @@ const state = (targetId: string) =>
             <span v-if="target.events[0]" class="small soft"
               >{{ target.events[0].name }}, {{ dayText(target.events[0].nextOn) }}</span
             >
-            <strong class="small">{{ state(target.id) }}</strong>
+            <span v-for="shots in view.phases" :key="shots" class="small state">
+              <span>{{ short(shots) }}</span>
+              <strong>{{ stateOf(view, { targetId: target.id, shots }) }}</strong>
+              <span v-if="bestOf(view, { targetId: target.id, shots }) !== null" class="soft">{{
+                t('coverage.bestOfAny', { p: percent(bestOf(view, { targetId: target.id, shots })!) })
+              }}</span>
+            </span>
           </th>
         </tr>
       </thead>
@@ -51,30 +64,27 @@ const state = (targetId: string) =>
               >{{ t(`balls.covers.${ball.cover}`) }},
               {{ ball.grit === null ? t('surface.gritNone') : roundGrit(ball.grit) }}</span
             >
+            <span v-if="view.map.freshOnly.includes(ball.id)" class="small">{{ t('coverage.freshOnly') }}</span>
           </th>
-          <td
-            v-for="target in view.targets"
-            :key="target.id"
-            :class="{ covered: cells.get(`${ball.id} ${target.id}`)?.covered }"
-          >
-            <template v-for="cell in [cells.get(`${ball.id} ${target.id}`)]" :key="cell?.verdict">
-              <template v-if="cell">
-                <strong
-                  ><span aria-hidden="true">{{ t(`coverage.sign.${cell.verdict}`) }}</span> {{ word(cell) }}</strong
-                >
-                <span v-if="cell.pocket"
-                  ><span class="figure">{{ percent(cell.pocket.p) }} %</span>
-                  <span class="small soft">{{
-                    t('coverage.band', { low: percent(cell.pocket.low), high: percent(cell.pocket.high) })
-                  }}</span></span
-                >
-                <span class="small soft"
-                  >{{ t(`coverage.provenance.${cell.provenance}`)
-                  }}<template v-if="cell.shots > 0">, {{ t('coverage.shots', { n: cell.shots }) }}</template
-                  ><template v-if="cell.changedSince">, {{ t('coverage.changedSince') }}</template></span
-                >
-              </template>
-            </template>
+          <td v-for="target in view.targets" :key="target.id">
+            <button
+              v-for="cell in cellsAt(ball.id, target.id)"
+              :key="cell.shots"
+              type="button"
+              class="cell"
+              :class="[cell.standing, { chosen: isChosen(cell) }]"
+              :aria-pressed="isChosen(cell)"
+              :aria-label="spoken(cell, ball.name, target.name)"
+              @click="emit('choose', cell)"
+            >
+              <span class="small soft">{{ short(cell.shots) }}</span>
+              <span aria-hidden="true" class="sign">{{ sign(cell) }}</span>
+              <span class="figure">{{ cell.strikes ? `${percent(cell.strikes.p)} %` : '–' }}</span>
+              <span v-if="cell.strikes" class="small soft">{{
+                t('coverage.band', { low: percent(cell.strikes.low), high: percent(cell.strikes.high) })
+              }}</span>
+              <span class="small says">{{ word(cell) }}<template v-if="cell.contradicts"> ◇</template></span>
+            </button>
           </td>
         </tr>
       </tbody>
@@ -95,34 +105,57 @@ td {
   vertical-align: top;
   padding: 6px 8px;
   border: 1px solid var(--line);
-  min-width: 128px;
+  min-width: 276px;
   line-height: 1.2;
+  background: var(--ground);
 }
-th .small.soft {
+td {
+  padding: 2px;
+}
+th .small {
   font-weight: 400;
 }
-th > *,
-td > * {
+th > * {
   display: block;
 }
-td > span > span,
-td > strong > span {
-  display: inline;
+th .state {
+  display: grid;
+  grid-template-columns: 3.4em minmax(0, 1fr) auto;
+  gap: 4px;
 }
 .ball {
   position: sticky;
   left: 0;
-  background: var(--ground);
-  min-width: 140px;
+  z-index: 1;
+  min-width: 132px;
 }
-td {
-  background: var(--ground);
+.cell {
+  display: grid;
+  grid-template-columns: 3.4em 1.7em 2.9em 4.7em minmax(0, 1fr);
+  gap: 4px;
+  align-items: baseline;
+  width: 100%;
+  min-height: 32px;
+  padding: 2px 6px;
+  border: 2px solid transparent;
 }
-td.covered {
+.cell.covered {
   background: var(--panel);
-  box-shadow: inset 0 0 0 2px var(--good);
+  border-color: var(--good);
 }
-.figure {
-  font-size: 1.15rem;
+.cell.likely {
+  background: var(--panel);
+}
+.cell.chosen {
+  border-color: var(--ink);
+}
+.says {
+  overflow-wrap: anywhere;
+}
+@media (pointer: coarse) {
+  .cell {
+    min-height: var(--touch);
+    align-items: center;
+  }
 }
 </style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedFix } from '@sleetfall/contract'
+import { type CoverageCell, sameState } from '@sleetfall/core'
+import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -12,8 +14,10 @@ import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import LostView from '../shell/LostView.vue'
 import NearestGaps from './NearestGaps.vue'
+import CellDetail from './CellDetail.vue'
 import CoverageTable from './CoverageTable.vue'
 import GapFixes from './GapFixes.vue'
+import { useCoverageText } from './useCoverageText.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -22,12 +26,16 @@ const customers = useCustomers()
 const balls = useBalls()
 const view = shallowRef<CoverageView | null>(null)
 const error = ref<string | null>(null)
+const cell = shallowRef<CoverageCell | null>(null)
 const chosen = ref<{ fix: OfferedFix; reason: string } | null>(null)
 const customerId = computed(() => String(route.params['customerId'] ?? ''))
 const customer = computed(() => customers.byId.get(customerId.value))
+const { nameOf: stateName } = useCoverageText()
 const nameOf = (ballId: string) => view.value?.balls.find((ball) => ball.id === ballId)?.name ?? ''
 
+const { start: again, stop: noMore } = useTimeoutFn(() => void load(), 1500, { immediate: false })
 async function load() {
+  noMore()
   if (customerId.value === '') {
     view.value = null
     return
@@ -35,7 +43,10 @@ async function load() {
   const wanted = customerId.value
   try {
     const answer = await get<CoverageView>(`/coverage/${wanted}`)
-    if (wanted === customerId.value) view.value = answer
+    if (wanted !== customerId.value) return
+    view.value = answer
+    // What is not of now is computed behind; asked again until it is.
+    if (answer.engine.state !== 'ready') again()
     error.value = null
   } catch (problem) {
     error.value = errorText(problem)
@@ -44,12 +55,26 @@ async function load() {
 watch(
   customerId,
   (id) => {
+    view.value = null
+    cell.value = null
     void customers.need(id)
     void balls.loadRack(id)
     void load()
   },
   { immediate: true },
 )
+const shown = computed(
+  () =>
+    view.value?.map.cells.find(
+      (one) => cell.value !== null && one.ballId === cell.value.ballId && sameState(one, cell.value),
+    ) ?? null,
+)
+const engineText = computed(() => {
+  const { state, done, total } = view.value!.engine
+  return state === 'ready'
+    ? ''
+    : t(`coverage.engine.${state}`, { percent: total > 0 ? Math.round((100 * done) / total) : 0 })
+})
 const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(chosen.value.fix.ballId) : undefined))
 </script>
 
@@ -77,7 +102,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
       <template v-if="view && customer">
         <p v-if="view.band">
           <strong>{{ t(`customers.bands.${view.band}`) }}</strong>
-          <span class="soft">{{ t('coverage.threshold', { percent: Math.round(100 * view.threshold) }) }}</span>
+          <span class="soft">{{ t('coverage.threshold', { n: view.tolerance }) }}</span>
         </p>
         <p v-else>
           {{ t('coverage.styleMissing') }}
@@ -98,24 +123,25 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
           </div>
         </div>
         <template v-else>
-          <CoverageTable :view="view" />
+          <p v-if="engineText" role="status">◌ {{ engineText }}</p>
+          <CoverageTable :view="view" :chosen="shown" @choose="cell = $event" />
+          <CellDetail v-if="shown" :view="view" :cell="shown" @close="cell = null" />
           <p class="small soft">{{ t('coverage.how') }}</p>
           <h2>{{ t('coverage.gaps') }}</h2>
-          <p v-if="view.fixes.length === 0">● {{ t('coverage.noGaps') }}</p>
+          <p v-if="view.fixes.length === 0 && view.engine.state === 'ready'">● {{ t('coverage.noGaps') }}</p>
           <div class="gaps">
             <section
               v-for="gap in view.fixes"
-              :key="gap.targetId"
+              :key="`${gap.targetId} ${gap.shots}`"
               class="panel stack"
-              :aria-label="view.targets.find((target) => target.id === gap.targetId)?.name"
+              :aria-label="stateName(view, gap)"
             >
-              <h3>
-                ▲
-                {{ t('coverage.gapFor', { pattern: view.targets.find((target) => target.id === gap.targetId)?.name }) }}
-              </h3>
+              <h3>▲ {{ t('coverage.gapFor', { state: stateName(view, gap) }) }}</h3>
+              <p v-if="gap.fixes.length === 0" class="soft">{{ t('coverage.fixesWait') }}</p>
               <GapFixes
+                v-else
                 :view="view"
-                :target-id="gap.targetId"
+                :gap="gap"
                 :fixes="gap.fixes"
                 :first="gap === view.fixes[0]"
                 @put="(fix, reason) => (chosen = { fix, reason })"

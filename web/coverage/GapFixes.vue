@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedFix } from '@sleetfall/contract'
+import { type StateKey, sameState } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { useSession } from '../shell/session.ts'
+import { useCoverageText } from './useCoverageText.ts'
 
 /** Fixes for one gap, cheapest first, each with its reason, what else it does, and the promise it could be given. */
-const props = defineProps<{ view: CoverageView; targetId: string; fixes: readonly OfferedFix[]; first: boolean }>()
+const props = defineProps<{ view: CoverageView; gap: StateKey; fixes: readonly OfferedFix[]; first: boolean }>()
 const emit = defineEmits<{ put: [OfferedFix, string] }>()
 const { t } = useI18n()
 const session = useSession()
-const nameOf = (id: string) => props.view.targets.find((target) => target.id === id)?.name ?? ''
-const names = (ids: readonly string[]) => ids.map(nameOf).join(', ')
-const percent = (share: number) => Math.round(100 * share)
-const others = (fix: OfferedFix) => fix.fills.filter((id) => id !== props.targetId)
+const { nameOf, names, word, percent } = useCoverageText()
+const others = (fix: OfferedFix) => fix.fills.filter((one) => !sameState(one, props.gap))
 
 function promise(fix: OfferedFix): string {
   if (!fix.due) return ''
@@ -29,16 +29,18 @@ function promise(fix: OfferedFix): string {
         <span v-if="fix.recipeKey"> – {{ t(`surface.recipes.${fix.recipeKey}`) }}</span>
       </div>
       <p>{{ t(`coverage.reasons.${fix.reason}`) }}</p>
-      <p v-if="fix.after?.pocket" class="small">
+      <p v-if="fix.after?.strikes" class="small">
         {{
           t('coverage.after', {
-            verdict: t(`coverage.verdicts.${fix.after.verdict}`),
-            p: percent(fix.after.pocket.p),
-            low: percent(fix.after.pocket.low),
-            high: percent(fix.after.pocket.high),
+            verdict: word(fix.after),
+            p: percent(fix.after.strikes.p),
+            low: percent(fix.after.strikes.low),
+            high: percent(fix.after.strikes.high),
           })
         }}
-        <template v-if="others(fix).length > 0">{{ t('coverage.fills', { names: names(others(fix)) }) }} </template>
+        <template v-if="others(fix).length > 0"
+          >{{ t('coverage.fills', { names: names(view, others(fix)) }) }}
+        </template>
         <template v-if="fix.settlingGames > 0"
           >{{ t('coverage.settles', { n: fix.settlingGames }, fix.settlingGames) }}
         </template>
@@ -46,7 +48,7 @@ function promise(fix: OfferedFix): string {
           t('coverage.removes', { mm: fix.coverRemovedMm.toFixed(3) })
         }}</template>
       </p>
-      <p v-if="fix.opens.length > 0" class="small">{{ t('coverage.opens', { names: names(fix.opens) }) }}</p>
+      <p v-if="fix.opens.length > 0" class="small">{{ t('coverage.opens', { names: names(view, fix.opens) }) }}</p>
       <p v-if="fix.action !== 'other-ball'" class="small">{{ promise(fix) }}</p>
       <div class="row">
         <v-btn
@@ -58,7 +60,7 @@ function promise(fix: OfferedFix): string {
             emit(
               'put',
               fix,
-              t('coverage.reasonFor', { pattern: nameOf(targetId), why: t(`coverage.reasons.${fix.reason}`) }),
+              t('coverage.reasonFor', { pattern: nameOf(view, gap), why: t(`coverage.reasons.${fix.reason}`) }),
             )
           "
           >{{ t('coverage.put') }}</v-btn
@@ -72,7 +74,7 @@ function promise(fix: OfferedFix): string {
             query: {
               new: 'trial',
               customer: view.customerId,
-              pattern: targetId,
+              pattern: gap.targetId,
               ...(fix.ballId ? { ball: fix.ballId } : {}),
             },
           }"

@@ -1,19 +1,25 @@
 <script setup lang="ts">
-import type { NearGap } from '@sleetfall/contract'
-import { onMounted, ref, shallowRef } from 'vue'
+import type { NearGap, NearGaps } from '@sleetfall/contract'
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, fromToday } from '../controls/days.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
+import { useCoverageText } from './useCoverageText.ts'
 
 /** Nobody chosen: what is near and uncovered, whoever's it is. */
 const { t } = useI18n()
-const gaps = shallowRef<readonly NearGap[] | null>(null)
+const near = shallowRef<NearGaps | null>(null)
+const gaps = computed(() => near.value?.gaps ?? null)
+const { phase } = useCoverageText()
+const { start: again } = useTimeoutFn(() => void load(), 3000, { immediate: false })
 const error = ref<string | null>(null)
 async function load() {
   try {
-    gaps.value = await get<NearGap[]>('/coverage')
+    near.value = await get<NearGaps>('/coverage')
+    if (near.value.waiting > 0) again()
     error.value = null
   } catch (problem) {
     error.value = errorText(problem)
@@ -33,13 +39,16 @@ const fixText = ({ fix }: NearGap) =>
 </script>
 
 <template>
-  <LoadState :loaded="gaps !== null" :error="error" :empty="gaps?.length === 0" @retry="load">
+  <LoadState :loaded="gaps !== null" :error="error" :empty="gaps?.length === 0 && near?.waiting === 0" @retry="load">
     <template #empty>
       <p>● {{ t('coverage.near.none') }}</p>
       <p class="soft">{{ t('coverage.chooseFirst') }}</p>
     </template>
     <h2>{{ t('coverage.near.title') }}</h2>
     <p class="soft small">{{ t('coverage.near.how') }}</p>
+    <p v-if="near && near.waiting > 0" role="status">
+      ◌ {{ t('coverage.near.waiting', { n: near.waiting }, near.waiting) }}
+    </p>
     <table class="list">
       <thead>
         <tr>
@@ -50,7 +59,7 @@ const fixText = ({ fix }: NearGap) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="gap in gaps" :key="gap.customerId + gap.patternId">
+        <tr v-for="gap in gaps" :key="`${gap.customerId} ${gap.patternId} ${gap.shots}`">
           <td>
             <span class="figure">{{ dayText(gap.on) }}</span> <span class="small soft">{{ fromToday(gap.on) }}</span>
           </td>
@@ -60,7 +69,7 @@ const fixText = ({ fix }: NearGap) =>
             >
           </td>
           <td>
-            {{ gap.patternName }} <span class="small soft">{{ gap.eventName }}</span>
+            {{ gap.patternName }}, {{ phase(gap.shots) }} <span class="small soft">{{ gap.eventName }}</span>
           </td>
           <td>{{ fixText(gap) }}</td>
         </tr>

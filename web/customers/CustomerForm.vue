@@ -143,9 +143,9 @@ const figures = [
     </p>
     <p v-else class="soft">{{ t('customers.styleMissing') }}</p>
     <QuantityField
-      v-bind="form.field<number>('pocketThreshold')"
-      name="pocketThreshold"
-      :label="t('customers.fields.pocketThreshold')"
+      v-bind="form.field<number>('strikeTolerance')"
+      name="strikeTolerance"
+      :label="t('customers.fields.strikeTolerance')"
     />
     <v-textarea v-bind="form.field('note')" :label="t('customers.fields.note')" />
   </FormDialog>

@@ -30,7 +30,7 @@ export default {
     papOverIn: 'PAP over',
     papUpIn: 'PAP up (−: down)',
     gamesPerWeek: 'Games a week',
-    pocketThreshold: 'Wanted share of shots in the pocket',
+    strikeTolerance: 'Strikes given away before a ball is no cover',
     note: 'Note',
   },
   distinctionHint: 'Only when two customers share a name',

@@ -1,0 +1,96 @@
+import { type Spread, courseFor } from '../motion/deviation.ts'
+import { type Playable, bestLines, usualPlayable } from '../motion/line.ts'
+import { type Room, missChart } from '../motion/room.ts'
+import type { ShotInput } from '../motion/simulate.ts'
+
+type Bare = Omit<ShotInput, 'release'>
+
+/** How far what the engine goes by may be off, one standard deviation: strength of ball and lane together (log), and the rev rate, rpm. */
+export interface EngineDoubt {
+  readonly strength: number
+  readonly revRpm: number
+}
+export interface EngineQuestion {
+  readonly shot: Bare
+  readonly spread: Spread
+  readonly playable?: Playable | undefined
+  /** Without it only the best line is asked for: many surfaces of one ball share its doubt. */
+  readonly doubt?: EngineDoubt | undefined
+}
+
+/** What the motion core makes of one ball in one state of a lane, on the line that strikes most. */
+export interface EngineCell {
+  readonly laydownBoard: number
+  readonly targetBoard: number
+  /** Shares over the bowler's spread: strikes by the carry model, and the pocket. */
+  readonly strikes: number
+  readonly pocket: number
+  readonly entryAngleDeg: number
+  readonly firstReadFt: number | null
+  readonly rollFt: number | null
+  readonly rolledOut: boolean
+  readonly neverRead: boolean
+  /** Boards of a miss that still reach the pocket, toward the own gutter and away from it, up to two. */
+  readonly roomOut: number
+  readonly roomIn: number
+}
+export interface EngineAnswer {
+  /** Null where no line reaches the pocket. */
+  readonly cell: EngineCell | null
+  /** Change of the chance's logit for a strength that is one log unit greater, and what the doubt makes of it; null without a doubt asked for. */
+  readonly slope: number | null
+  readonly logitSd: number | null
+}
+
+const logit = (p: number) => {
+  const inside = Math.min(0.99, Math.max(0.01, p))
+  return Math.log(inside / (1 - inside))
+}
+const options = (spread: Spread) =>
+  ({ spread, samples: 1000, seed: 20, method: 'quick', keep: 1, withoutMisses: true }) as const
+
+const stronger = (shot: Bare, by: number): Bare =>
+  shot.friction.kind !== 'film'
+    ? shot
+    : { ...shot, friction: { ...shot.friction, coverStrength: (shot.friction.coverStrength ?? 1) * Math.exp(by) } }
+
+/** Boards of a miss on one side that still reach the pocket. */
+const roomOn = (misses: Room['misses'], side: 1 | -1): number => {
+  const steps = misses.filter(({ boards }) => boards * side > 0).sort((a, b) => a.boards * side - b.boards * side)
+  const first = steps.findIndex(({ pocket }) => !pocket)
+  return first === -1 ? steps.length : first
+}
+
+/**
+ * One cell by the engine: the line that strikes most, what it does, and how sure that is. The doubt is taken a standard deviation to
+ * either side: the chance of a strike with a stronger and a weaker ball, and with more revs, each on its own best line, since a bowler moves with what they
+ * see; doubts of different origin add up in squares.
+ */
+export function engineCell({ shot, spread, playable = usualPlayable, doubt }: EngineQuestion): EngineAnswer {
+  const [line] = bestLines(shot, playable, options(spread))
+  if (!line) return { cell: null, slope: null, logitSd: null }
+  const { laydownBoard, targetBoard, pCarry, pPocket, outcome } = line
+  const chance = (bare: Bare) => logit(bestLines(bare, playable, options(spread))[0]?.pCarry ?? 0)
+  const meant: ShotInput = { ...shot, release: { laydownBoard, launchAngleDeg: line.launchAngleDeg } }
+  const misses = doubt ? missChart(meant, courseFor(meant)) : []
+  let [slope, logitSd]: [number | null, number | null] = [null, null]
+  if (doubt) {
+    const now = logit(pCarry)
+    const [more, less] = [chance(stronger(shot, doubt.strength)), chance(stronger(shot, -doubt.strength))]
+    slope = (more - less) / (2 * doubt.strength)
+    const revs = { ...shot, bowler: { ...shot.bowler, revRpm: shot.bowler.revRpm + doubt.revRpm } }
+    const byRevs = doubt.revRpm === 0 ? 0 : chance(revs) - now
+    // Where the present strength is the best, more and less both cost.
+    logitSd = Math.hypot(Math.sqrt(((more - now) ** 2 + (less - now) ** 2) / 2), byRevs)
+  }
+  return {
+    cell: {
+      ...{ laydownBoard, targetBoard, strikes: pCarry, pocket: pPocket },
+      ...{ entryAngleDeg: outcome.entryAngleDeg, firstReadFt: outcome.firstReadFt, rollFt: outcome.rollFt },
+      ...{ rolledOut: outcome.rolledOut, neverRead: outcome.neverRead },
+      ...{ roomOut: roomOn(misses, -1), roomIn: roomOn(misses, 1) },
+    },
+    slope,
+    logitSd,
+  }
+}

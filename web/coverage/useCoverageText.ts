@@ -1,0 +1,31 @@
+import type { CoverageView } from '@sleetfall/contract'
+import { type CoverageCell, type StateKey, sameState } from '@sleetfall/core'
+import { useI18n } from 'vue-i18n'
+import { phaseOf } from '../lanes/useWhatIfText.ts'
+
+const percent = (share: number) => Math.round(100 * share)
+
+/** What a cell and a state of the lane say in words. */
+export function useCoverageText() {
+  const { t } = useI18n()
+  const phase = (shots: number) => t(`lanes.whatIf.phases.${phaseOf(shots)}`)
+  const short = (shots: number) => t(`coverage.short.${phaseOf(shots)}`)
+  /** Direction where it does not do, else how sure it is that it does. */
+  const word = ({ standing, verdict }: CoverageCell) =>
+    standing === 'open' ? t(`coverage.verdicts.${verdict}`) : t(`coverage.standings.${standing}`)
+  const sign = ({ standing, verdict }: CoverageCell) =>
+    standing === 'open' ? t(`coverage.sign.${verdict}`) : t(`coverage.standingSign.${standing}`)
+  const nameOf = (view: CoverageView, { targetId, shots }: StateKey) =>
+    `${view.targets.find(({ id }) => id === targetId)?.name ?? '–'}, ${phase(shots)}`
+  const names = (view: CoverageView, states: readonly StateKey[]) => states.map((one) => nameOf(view, one)).join('; ')
+  const bestOf = (view: CoverageView, key: StateKey) => view.best.find((one) => sameState(one, key))?.strikes ?? null
+  /** How a state stands over all balls. */
+  function stateOf({ map }: CoverageView, key: StateKey): string {
+    const has = (list: readonly StateKey[]) => list.some((one) => sameState(one, key))
+    if (has(map.gaps)) return `▲ ${t('coverage.gap')}`
+    const shown = !has(map.unproven)
+    if (has(map.thin)) return `${shown ? '●' : '◑'} ${t(shown ? 'coverage.thin' : 'coverage.thinLikely')}`
+    return shown ? `● ${t('coverage.covered')}` : `◑ ${t('coverage.standings.likely')}`
+  }
+  return { phase, short, word, sign, nameOf, names, bestOf, stateOf, percent }
+}
