@@ -7,6 +7,7 @@ export const coverage: Area = {
   routes: [['/coverage', coverageRoutes]],
   jobs: [{ name: coverageJob, run: computeCoverage }],
   tables: ['coverage_kept'],
+  foreignTables: ['customer'],
   exports: [],
   imports: ['balls', 'customers', 'events', 'lanes', 'shop', 'trials'],
 }

@@ -61,8 +61,8 @@ export async function keptGaps(
   customerIds: readonly string[],
 ): Promise<{ readonly gaps: NearGap[]; readonly waiting: number }> {
   const rows = await db.many<{ id: string; name: string; gaps: KeptGap[]; complete: boolean | null }>(
-    `select c.id, c.name, coalesce(k.gaps, '[]') as gaps, k.complete from customer_label c left join coverage_kept k on k.customer_id = c.id
-     where c.id = any($1)`,
+    `select c.id, c.name, coalesce(k.gaps, '[]') as gaps, k.complete from customer c left join coverage_kept k on k.customer_id = c.id
+     where c.id = any($1) and c.retired_on is null`,
     [customerIds],
   )
   return {
