@@ -313,6 +313,16 @@ describe('map and fixes', () => {
     expect(coverageMap(ask({ balls: [ball('smooth', 5000)] })).gaps).toEqual([state])
   })
 
+  test('polyester covers only for who has nothing else', () => {
+    const plain = ball('plain', 700, { cover: 'polyester' })
+    const answers = { [engineKey('plain', 'now')]: [engineSays(0.5)], [engineKey('a', 'now')]: [engineSays(0.1)] }
+    const engine = { answers, best: [0.5] }
+    const alone = coverageMap(ask({ band: null, balls: [plain], engine }))
+    expect(alone).toMatchObject({ spare: [], gaps: [], thin: [state] })
+    const beside = coverageMap(ask({ band: null, balls: [plain, ball('a', 4000)], engine }))
+    expect(beside).toMatchObject({ spare: ['plain'], gaps: [state], unused: ['a'] })
+  })
+
   test('a ball that does on a fresh lane and nowhere later is named', () => {
     const states = [0, 40, 120].map((shots) => ({ ...heavy, shots }))
     const answers = { [engineKey('a', 'now')]: [engineSays(0.5), engineSays(0.2), engineSays(0.1)] }

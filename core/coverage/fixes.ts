@@ -75,7 +75,8 @@ export function fixesFor(
       const cells = cellsOf(question, { ...ball, reading: { ...ball.reading, ...reading } }, variant)
       const after = cells.find((cell) => sameState(cell, gap))!
       if (!reaches(after)) return
-      const others = (key: StateKey) => map.cells.some((c) => sameState(c, key) && reaches(c) && c.ballId !== work.id)
+      const others = (key: StateKey) =>
+        map.cells.some((c) => sameState(c, key) && reaches(c) && c.ballId !== work.id && !map.spare.includes(c.ballId))
       const reached = (key: StateKey) => cells.some((c) => sameState(c, key) && reaches(c))
       const isGap = (key: StateKey) => map.gaps.some((one) => sameState(one, key))
       fixes.push({

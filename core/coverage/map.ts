@@ -43,6 +43,8 @@ export interface CoverageMap {
   readonly unused: readonly string[]
   /** Balls that are near the best on a fresh lane and nowhere later. */
   readonly freshOnly: readonly string[]
+  /** Spare balls: polyester beside others, not weighed for first shots. */
+  readonly spare: readonly string[]
 }
 
 /** Two balls closer than this in log equivalent Ra (half a finish step) read alike. */
@@ -77,7 +79,12 @@ export function cellsOf(question: CoverageQuestion, ball: CoverageBall, variant 
 export function coverageMap(question: CoverageQuestion): CoverageMap {
   const { balls, states } = question
   const cells = balls.flatMap((ball) => cellsOf(question, ball))
-  const reaching = (state: StateKey) => cells.filter((cell) => sameState(cell, state) && reaches(cell))
+  // Who has nothing but polyester strikes with it; beside others it is the spare ball, and neither covers, doubles nor idles.
+  const others = balls.filter((ball) => ball.reading.cover !== 'polyester')
+  const strikeBalls = others.length > 0 ? others : balls
+  const spare = balls.filter((ball) => !strikeBalls.includes(ball)).map(({ id }) => id)
+  const reaching = (state: StateKey) =>
+    cells.filter((cell) => sameState(cell, state) && reaches(cell) && !spare.includes(cell.ballId))
   const strikesOf = (ballId: string) =>
     cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.strikes?.p ?? null)
   const doAlike = (a: string, b: string) => {
@@ -89,11 +96,10 @@ export function coverageMap(question: CoverageQuestion): CoverageMap {
       known.every(([p, q]) => p !== null && p !== undefined && q != null && Math.abs(p - q) < alikeShare)
     )
   }
-  // Spare balls (polyester) are neither doubled nor idle.
-  const strikeBalls = balls.filter((ball) => ball.reading.cover !== 'polyester')
   const ownCells = (id: string) => cells.filter((cell) => cell.ballId === id)
   return {
     cells,
+    spare,
     gaps: states.filter((state) => reaching(state).length === 0).map(keyOf),
     thin: states.filter((state) => reaching(state).length === 1).map(keyOf),
     unproven: states

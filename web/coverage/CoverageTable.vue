@@ -66,7 +66,11 @@ const spoken = (cell: CoverageCell, ball: string, pattern: string) =>
             >
             <span v-if="view.map.freshOnly.includes(ball.id)" class="small">{{ t('coverage.freshOnly') }}</span>
           </th>
-          <td v-for="target in view.targets" :key="target.id">
+          <!-- Thrown straight at what is left: no ball for a first shot. -->
+          <td v-if="view.map.spare.includes(ball.id)" :colspan="view.targets.length" class="spare small soft">
+            {{ t('coverage.spare') }}
+          </td>
+          <td v-for="target in view.map.spare.includes(ball.id) ? [] : view.targets" :key="target.id">
             <button
               v-for="cell in cellsAt(ball.id, target.id)"
               :key="cell.shots"
@@ -131,7 +135,7 @@ th .state {
 }
 .cell {
   display: grid;
-  grid-template-columns: 3.4em 1.7em 2.9em 4.7em minmax(0, 1fr);
+  grid-template-columns: 2.8em 1.6em 2.7em 4.5em minmax(0, 1fr);
   gap: 4px;
   align-items: baseline;
   width: 100%;
@@ -149,8 +153,8 @@ th .state {
 .cell.chosen {
   border-color: var(--ink);
 }
-.says {
-  overflow-wrap: anywhere;
+.spare {
+  padding: 6px 8px;
 }
 @media (pointer: coarse) {
   .cell {

@@ -71,6 +71,7 @@ export default {
   cell: '{ball} on {pattern}, {phase}: {p} % strikes, {word}',
   bestOfAny: 'of {p} %',
   freshOnly: 'fresh lanes only',
+  spare: 'Spare ball: not weighed for first shots.',
   shots: '{n} shots',
   changedSince: 'surface changed since',
   covered: 'covered',
