@@ -102,14 +102,18 @@ function designOf(
     const given = shots.map((shot) => shot[name])
     const known = given.filter((value) => value !== undefined)
     if (known.length === 0) continue
-    const prior = slopes?.[name] ?? { mean: 0, sd: own.scatter / usualDeviation[name] }
+    const prior = slopes?.[name] ?? { mean: 0, sd: own.scatter / usualDeviation[name], bend: 0 }
     const meanOf = (arm: string) => {
       const ofArm = shots.flatMap((shot) => (shot.variant === arm ? (shot[name] ?? []) : []))
       return ofArm.length > 0 ? mean(ofArm) : mean(known)
     }
     const scatter = Math.max(usualDeviation[name], known.length > 2 ? sd(known) : 0)
     const values = given.map((value, i) => {
-      if (value !== undefined) return value
+      if (value !== undefined) {
+        // Off the line by much, a shot does not follow the straight slope any more.
+        extraVariance[i]! += (prior.bend * value ** 2) ** 2
+        return value
+      }
       extraVariance[i]! += (prior.mean ** 2 + prior.sd ** 2) * scatter ** 2
       return meanOf(shots[i]!.variant)
     })

@@ -15,6 +15,8 @@ export type ForetoldMeasure = (typeof foretoldMeasures)[number]
 export interface Slope {
   readonly mean: number
   readonly sd: number
+  /** What a straight slope leaves out, per unit squared: root mean square over usual set-ups. */
+  readonly bend: number
 }
 export type Slopes = Readonly<Record<CovariateName, Slope>>
 
@@ -44,17 +46,21 @@ function pocketShot(shot: (laydown: number) => ShotInput): ShotInput {
   return shot((low + high) / 2)
 }
 
-/** Central differences of a shot's measures by each covariate. */
-function slopesOf(shot: ShotInput): Readonly<Record<CovariateName, Readonly<Record<ForetoldMeasure, number>>>> {
+type ByMeasure = Readonly<Record<ForetoldMeasure, number>>
+/** Central differences of a shot's measures by each covariate: slope, and half of the second derivative. */
+function slopesOf(shot: ShotInput): Readonly<Record<CovariateName, ByMeasure & { readonly bend: ByMeasure }>> {
   const measure = (target: number, laydown: number, speed: number) => {
     const { entryBoard, firstReadFt, entryAngleDeg } = simulate(off(shot, target, laydown, speed))
     return { entryBoard, firstReadFt: firstReadFt ?? Number.NaN, entryAngleDeg }
   }
+  const here = measure(0, 0, 0)
   const by = (target: number, laydown: number, speed: number) => {
     const [more, less] = [measure(target, laydown, speed), measure(-target, -laydown, -speed)]
     const step = 2 * (target + laydown + speed)
     const change = (name: ForetoldMeasure) => (more[name] - less[name]) / step
+    const bend = (name: ForetoldMeasure) => (2 * (more[name] + less[name] - 2 * here[name])) / step ** 2
     return {
+      bend: { entryBoard: bend('entryBoard'), firstReadFt: bend('firstReadFt'), entryAngleDeg: bend('entryAngleDeg') },
       entryBoard: change('entryBoard'),
       firstReadFt: change('firstReadFt'),
       entryAngleDeg: change('entryAngleDeg'),
@@ -104,7 +110,11 @@ export function usualSlopes(measure: string): Slopes | null {
       .filter(Number.isFinite)
     const mean = all.reduce((sum, one) => sum + one, 0) / all.length
     const among = all.reduce((sum, one) => sum + (one - mean) ** 2, 0) / all.length
-    return { mean, sd: Math.sqrt(among + (beyondShare * mean) ** 2 + beyond[name] ** 2) }
+    const bends = everywhere()
+      .map((one) => one[covariate].bend[name])
+      .filter(Number.isFinite)
+    const bend = Math.sqrt(bends.reduce((sum, one) => sum + one ** 2, 0) / bends.length)
+    return { mean, sd: Math.sqrt(among + (beyondShare * mean) ** 2 + beyond[name] ** 2), bend }
   }
   return {
     targetDeviationBoards: slope('targetDeviationBoards'),
@@ -114,7 +124,7 @@ export function usualSlopes(measure: string): Slopes | null {
 }
 
 /** Boards that the entry moves with a move of feet and eyes, over the same usual set-ups: mean and how far they differ. */
-export function usualMove(feet: number, eyes: number): Slope {
+export function usualMove(feet: number, eyes: number): Omit<Slope, 'bend'> {
   const all = everywhere().map(
     (one) => feet * one.laydownDeviationBoards.entryBoard + eyes * one.targetDeviationBoards.entryBoard,
   )

@@ -8,10 +8,10 @@ export const coverageJob = 'coverage'
 export function coverageRoutes({ database, later }: Context): Router {
   const router = Router()
   router.get('/', async (_request, response) => {
-    const { bowlers, ...near } = await nearestGaps(database)
+    const { wanted, ...near } = await nearestGaps(database)
     response.json(near)
-    // Whoever is near is looked at again behind; where nothing changed that is soon done.
-    for (const id of bowlers) await later(coverageJob, id)
+    // Whoever is near is looked at behind, a few at a time as long as somebody looks at the page.
+    for (const id of wanted) await later(coverageJob, id)
   })
   /** Answers with what is kept; what is not of now is computed behind, and asked for again. */
   router.get('/:id', async (request, response) => {

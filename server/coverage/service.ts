@@ -129,18 +129,22 @@ export const gapsOf = (view: CoverageView): KeptGap[] =>
 /** Days ahead and bowlers that the landing page looks at: what is near, not the whole shop. */
 const nearDays = 21
 const nearBowlers = 24
+const atOnce = 2
 
 /**
  * The shop's nearest gaps by date: whose event comes next, which state of its patterns no ball of theirs is near the best in, and the cheapest
- * fix. Told from what was kept of each bowler; `bowlers` are those who should be looked at again.
+ * fix. Told from what was kept of each bowler; `wanted` are those who should be looked at: again, where that is soon done, and a few for the first time,
+ * since each takes seconds of every thread.
  */
-export async function nearestGaps(db: Db): Promise<NearGaps & { readonly bowlers: readonly string[] }> {
+export async function nearestGaps(db: Db): Promise<NearGaps & { readonly wanted: readonly string[] }> {
   const [from, until] = [today(), addDays(today(), nearDays)]
   const bowlers = await playersUntil(db, until, nearBowlers)
   const { gaps, waiting } = await keptGaps(db, bowlers)
   const near = gaps.filter(({ on }) => on >= from && on <= until)
   near.sort((a, b) => a.on.localeCompare(b.on) || a.customerName.localeCompare(b.customerName) || a.shots - b.shots)
-  return { gaps: near, waiting, bowlers }
+  const first = bowlers.filter((id) => waiting.includes(id)).slice(0, atOnce)
+  const known = bowlers.filter((id) => !waiting.includes(id))
+  return { gaps: near, waiting: waiting.length, wanted: [...first, ...known] }
 }
 
 const readingOf = (ball: Ball) => ({

@@ -55,11 +55,11 @@ export type KeptGap = Omit<NearGap, 'customerId' | 'customerName'>
 export const keepGaps = (db: Db, customerId: string, gaps: readonly KeptGap[]) =>
   db.run('update coverage_kept set gaps = $2 where customer_id = $1', [customerId, JSON.stringify(gaps)])
 
-/** Gaps of some customers as they were kept, and how many of them have not been looked at to the end. */
+/** Gaps of some customers as they were kept, and those that have not been looked at to the end. */
 export async function keptGaps(
   db: Db,
   customerIds: readonly string[],
-): Promise<{ readonly gaps: NearGap[]; readonly waiting: number }> {
+): Promise<{ readonly gaps: NearGap[]; readonly waiting: readonly string[] }> {
   const rows = await db.many<{ id: string; name: string; gaps: KeptGap[]; complete: boolean | null }>(
     `select c.id, c.name, coalesce(k.gaps, '[]') as gaps, k.complete from customer c left join coverage_kept k on k.customer_id = c.id
      where c.id = any($1) and c.retired_on is null`,
@@ -67,6 +67,6 @@ export async function keptGaps(
   )
   return {
     gaps: rows.flatMap(({ id, name, gaps }) => gaps.map((gap) => ({ ...gap, customerId: id, customerName: name }))),
-    waiting: rows.filter(({ complete }) => complete !== true).length,
+    waiting: rows.filter(({ complete }) => complete !== true).map(({ id }) => id),
   }
 }
