@@ -40,6 +40,11 @@ test('a ball is fitted to tracked shots: looked at, taken over, told by the what
     await expect(entry).toHaveValue('')
   }
 
+  // Their paths lie over the lane, from whichever page the trial is opened.
+  await page.goto('/trials')
+  await page.getByRole('link', { name: /How strong is it/ }).click()
+  await expect(page.getByRole('img', { name: /Paths of 8 tracked shots/ })).toBeVisible()
+
   await page.goto(address)
   await page.getByRole('button', { name: 'Fit to the shots now' }).click()
   const figures = page.getByRole('region', { name: 'What the shots tell' })

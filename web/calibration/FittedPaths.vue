@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LaneDrawing from '../lanes/LaneDrawing.vue'
 import LanePaths, { type LanePath } from '../lanes/LanePaths.vue'
+import PathKey from '../lanes/PathKey.vue'
 import { usePatterns } from '../lanes/store.ts'
 
 /** Tracked shots, one at a time: the path as it was seen, and as the fitted figures throw it. */
@@ -43,16 +44,8 @@ const words = computed(() =>
       <div class="spread">
         <p class="small" aria-live="polite">{{ words }}</p>
         <div class="row">
-          <span class="key small"
-            ><svg width="44" height="8" aria-hidden="true">
-              <line x1="0" x2="44" y1="4" y2="4" class="sample dots" /></svg
-            >{{ t('calibration.measured') }}</span
-          >
-          <span class="key small"
-            ><svg width="44" height="8" aria-hidden="true">
-              <line x1="0" x2="44" y1="4" y2="4" class="sample main" /></svg
-            >{{ t('calibration.fittedPath') }}</span
-          >
+          <PathKey class="small" kind="dots">{{ t('calibration.measured') }}</PathKey>
+          <PathKey class="small" kind="main">{{ t('calibration.fittedPath') }}</PathKey>
           <v-btn size="small" :disabled="place === 0" @click="place -= 1">{{ t('calibration.later') }}</v-btn>
           <v-btn size="small" :disabled="place >= tracked.length - 1" @click="place += 1">{{
             t('calibration.earlier')
@@ -62,24 +55,3 @@ const words = computed(() =>
     </template>
   </section>
 </template>
-
-<style scoped>
-.key {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.sample {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.sample.dots {
-  stroke-width: 4;
-  stroke-linecap: round;
-  stroke-dasharray: 0 9;
-}
-.sample.main {
-  stroke: var(--accent);
-  stroke-width: 3;
-}
-</style>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
 import { counts } from '@sleetfall/core'
-import { computed, onMounted } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LaneDrawing from '../lanes/LaneDrawing.vue'
 import LanePaths from '../lanes/LanePaths.vue'
+import PathKey from '../lanes/PathKey.vue'
 import { usePatterns } from '../lanes/store.ts'
 import { useArmText } from './useArmText.ts'
 
@@ -14,7 +15,12 @@ const { t } = useI18n()
 const patterns = usePatterns()
 const { lettered } = useArmText()
 const tracked = computed(() => props.trial.shots.filter((shot) => (shot.path ?? []).length > 1))
-onMounted(() => tracked.value.length > 0 && void patterns.load())
+// A list knows no paths: they come with the trial itself.
+watch(
+  () => tracked.value.length > 0,
+  (any) => any && void patterns.load(),
+  { immediate: true },
+)
 const pattern = computed(() => patterns.items.find(({ id }) => id === props.trial.patternId))
 /** Kinds of line that are told apart without colour. */
 const dashes = ['', '10 5', '3 4', '12 4 2 4', '16 6', '6 3', '2 2', '14 3 4 3', '8 8', '4 6', '18 3', '1 4']
@@ -35,25 +41,8 @@ const drawn = computed(() => props.trial.arms.filter(({ arm }) => tracked.value.
       <LanePaths :paths="paths" :words="t('trials.paths.words', { n: tracked.length })" />
     </LaneDrawing>
     <p class="row small">
-      <span v-for="one in drawn" :key="one.arm" class="key">
-        <svg width="44" height="8" aria-hidden="true">
-          <line x1="0" x2="44" y1="4" y2="4" class="sample" :stroke-dasharray="dashOf(one.arm)" />
-        </svg>
-        {{ lettered(trial, one.arm) }}
-      </span>
+      <PathKey v-for="one in drawn" :key="one.arm" :dash="dashOf(one.arm)">{{ lettered(trial, one.arm) }}</PathKey>
       <span class="soft">{{ t('trials.paths.aside') }}. {{ t('trials.paths.lane') }}</span>
     </p>
   </section>
 </template>
-
-<style scoped>
-.key {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.sample {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-</style>
