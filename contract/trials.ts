@@ -120,6 +120,8 @@ export const shotSchema = yup.object({
   lane: optionalText('lane', 40),
   feetBoard: quantity('feetBoard', 'feet').nullable().default(null),
   targetBoard: quantity('board', 'targetBoard').nullable().default(null),
+  /** Where a tracker saw it cross the arrows. */
+  arrowsBoard: quantity('board', 'arrowsBoard').nullable().default(null),
   speedMph: quantity('speedMph', 'ballSpeed').nullable().default(null),
   firstReadFt: quantity('distanceFt', 'firstRead').nullable().default(null),
   breakpointBoard: quantity('board', 'breakpointBoard').nullable().default(null),
@@ -214,6 +216,8 @@ export interface StoredShot extends TrialShotInput, Stored {
   readonly sequence: number
   readonly setAsideReason: string | null
   readonly read: Read | null
+  /** Who threw it, where that was somebody other than the bowler whose trial it is. */
+  readonly bowlerName?: string | null | undefined
 }
 
 /** Surface of a ball as it was when the trial began. */

@@ -124,7 +124,7 @@ describe('lane tracker', () => {
     const shots = [...text.matchAll(/^data: (.*)$/gm)].map(([, data]) => readTracked(JSON.parse(data!) as TrackedShot))
     expect(shots).toHaveLength(39)
     expect(shots.filter(({ ok }) => !ok)).toEqual([{ ok: false, why: 'broken-path' }])
-    const targets = shots.flatMap((one) => (one.ok ? [one.figures.targetBoard] : []))
+    const targets = shots.flatMap((one) => (one.ok ? [one.figures.arrowsBoard] : []))
     const mean = targets.reduce((sum, one) => sum + one, 0) / targets.length
     const { boardAtArrows } = simulate({
       ...(shot as unknown as ShotInput),

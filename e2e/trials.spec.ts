@@ -250,6 +250,9 @@ test('the lane tracker fills shots in, to be corrected; the garbled one is said 
   await expect(device).toContainText('● connected')
   await page.goto('/trials')
   await page.getByRole('link', { name: /500 help/ }).click()
+  const moves = page.getByRole('region', { name: 'Moves of feet and eyes' }).getByRole('listitem')
+  await expect(moves.first()).toBeVisible()
+  const movesBefore = await moves.count()
   await page.getByRole('link', { name: 'At the lane' }).click()
   await page.getByRole('button', { name: 'They count' }).tap()
   const tracker = page.getByRole('group', { name: 'Lane tracker' })
@@ -288,4 +291,26 @@ test('the lane tracker fills shots in, to be corrected; the garbled one is said 
   const paths = page.getByRole('region', { name: 'Paths' })
   await expect(paths.getByRole('img', { name: /Paths of 1 tracked shots/ })).toBeVisible()
   await expect(paths).toContainText(/[AB] /)
+  // What the hand was off is no move of the eyes: it was aimed where it had been aimed.
+  await expect(page.getByRole('region', { name: 'Shots' })).toContainText('crossed')
+  await expect(moves).toHaveCount(movesBefore)
+})
+
+test('somebody else throws the same arm: said at the entry while it stays so, named in the list, a block in the verdict', async ({
+  signedIn: page,
+}) => {
+  await newTrial(page, 'Does the first step hold for both?', 'F')
+  await choose(page, 'Balls', /Wrackline/)
+  await alsoBall(page, 'Skerrymoor')
+  await begin(page)
+  await shot(page, 17, 'right')
+  await page.getByText('Speed, first read, note').tap()
+  await choose(page, 'Thrown by somebody else', 'Fenn Marlowick')
+  await expect(page.getByText('thrown by somebody else', { exact: false }).first()).toBeVisible()
+  await shot(page, 15, 'late')
+  await shot(page, 14, 'late')
+  await page.getByRole('link', { name: 'Back to the trial' }).click()
+  const rows = page.getByRole('region', { name: 'Shots' }).getByRole('row')
+  await expect(rows.nth(1)).toContainText('Fenn Marlowick')
+  await expect(rows.nth(3)).not.toContainText('Fenn Marlowick')
 })

@@ -226,6 +226,7 @@ export const fields = {
   tack: 'Tack',
   target: 'Target',
   targetBoard: 'Target board',
+  arrowsBoard: 'Board at the arrows',
   targetDeviation: 'Target deviation',
   targetGrit: 'Target grit',
   text: 'Text',

@@ -5,6 +5,7 @@ import { coverStrengthOf, residueUmOf } from '../motion/friction.ts'
 import { loadsVolumeMl } from '../lane/figures.ts'
 import { entryM } from '../motion/defaults.ts'
 import { feetToLaydown } from '../trials/score.ts'
+import { crossedAt } from '../trials/shot.ts'
 import type { CalibrationShot, SetUp } from './types.ts'
 
 /** What is the same for all shots of a set-up, beside the starting values: factors, and what is added to the release. */
@@ -57,10 +58,11 @@ const pinsFt = entryM / metresPerFoot
 /** Where a shot was aimed: from the straight part of its path, else as noted; null where neither is known. */
 export function meantOf(shot: CalibrationShot): Meant | null {
   if (!shot.path) {
-    if (shot.targetBoard === null || shot.feetBoard === null) return null
+    const targetBoard = crossedAt(shot)
+    if (targetBoard === null || shot.feetBoard === null) return null
     return {
       laydownBoard: shot.feetBoard - feetToLaydown,
-      targetBoard: shot.targetBoard,
+      targetBoard,
       speedMph: shot.speedMph ?? null,
     }
   }

@@ -22,7 +22,14 @@ export interface SetUp {
 /** A counted shot of a set-up. */
 export interface CalibrationShot extends Pick<
   Shot,
-  'feetBoard' | 'targetBoard' | 'speedMph' | 'entryBoard' | 'firstReadFt' | 'breakpointBoard' | 'entryAngleDeg'
+  | 'feetBoard'
+  | 'targetBoard'
+  | 'arrowsBoard'
+  | 'speedMph'
+  | 'entryBoard'
+  | 'firstReadFt'
+  | 'breakpointBoard'
+  | 'entryAngleDeg'
 > {
   readonly id: string
   /** Place of its set-up in the question. */

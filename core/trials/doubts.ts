@@ -2,7 +2,7 @@ import { mean } from 'd3-array'
 import { type DesignName, designs } from './design/index.ts'
 import { sameSurface } from './sameSurface.ts'
 import type { ArmThing } from './sameThing.ts'
-import { type Shot, counts } from './shot.ts'
+import { type Shot, counts, crossedAt } from './shot.ts'
 import { sittingsOf } from './sittings.ts'
 
 /** What speaks against a verdict, however clear the figures are. */
@@ -67,13 +67,7 @@ export function trialDoubts(
       counted.length > 0 &&
       !looksForLines &&
       !apart(counted.map(({ feetBoard }) => feetBoard)) &&
-      !(
-        counted.every(({ feetBoard }) => feetBoard === null) &&
-        apart(
-          counted.map(({ targetBoard }) => targetBoard),
-          otherTargetBoards,
-        )
-      ),
+      !(counted.every(({ feetBoard }) => feetBoard === null) && apart(counted.map(crossedAt), otherTargetBoards)),
     'not-settled': thrown.some(({ surface }) => !surface.settled),
     'unknown-surface': thrown.some(({ surface }) => surface.effectiveRaUm === null),
     'no-warm-up': counted.length > 0 && !shots.some(({ warmUp }) => warmUp === true),
@@ -92,7 +86,7 @@ export function trialDoubts(
         heldFeetBoards,
       ) ||
         apart(
-          thrown.map(({ arm }) => meanOf(counted, arm, ({ targetBoard }) => targetBoard)),
+          thrown.map(({ arm }) => meanOf(counted, arm, crossedAt)),
           heldTargetBoards,
         )),
     'speed-not-held':

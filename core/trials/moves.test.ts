@@ -9,6 +9,13 @@ const shot = (sequence: number, feetBoard: number | null, targetBoard: number | 
 const base = { feetBoard: 22, targetBoard: 10 }
 
 describe('moves of feet and eyes', () => {
+  test('are told by where it was aimed, not by where the hand sent the ball', () => {
+    const scattered = [10.5, 8.9, 11.2, 9.4].map((arrowsBoard, i) => shot(i + 1, 22, i < 2 ? 10 : 11, { arrowsBoard }))
+    expect(movesOf(scattered, base).map(({ sequence, eyes }) => [sequence, eyes])).toEqual([[3, 1]])
+    // A tracked shot that nobody said the aim of was aimed like the one before.
+    expect(movesOf([shot(1, 22, 10), shot(2, 22, null, { arrowsBoard: 12 })], base)).toEqual([])
+  })
+
   test('are told with their reason, what came of them, and how far that is from the line begun on', () => {
     const moves = movesOf(
       [

@@ -6,7 +6,7 @@ import { type Judgement, judge } from './judge.ts'
 import { holm } from './holm.ts'
 import { type OrderedDifference, orderedDifference } from './ordered.ts'
 import { chanceOfRun, longestRun } from './shares.ts'
-import { type Read, type Shot, counts, hitPocket, reads } from './shot.ts'
+import { type Read, type Shot, counts, crossedAt, hitPocket, reads } from './shot.ts'
 import { sittingsOf } from './sittings.ts'
 
 /** Fewer counted shots per arm than this give no verdict in most designs: the least that a reaction test needs. */
@@ -128,7 +128,7 @@ function comparedOf(
     }
   }
   const aims = measure !== 'boardsMoved'
-  const [target, feet] = [off(({ targetBoard }) => targetBoard), off(({ feetBoard }) => feetBoard)]
+  const [target, feet] = [off(crossedAt), off(({ feetBoard }) => feetBoard)]
   const speed = off(({ speedMph }) => speedMph)
   // What the arms themselves are is not taken out of them again.
   const ofArms = (name: 'bowlerId' | 'lane') => asked.arms.some((arm) => Boolean(arm[name]))

@@ -33,6 +33,7 @@ export interface PredictedLine {
 export interface ThrownLine {
   readonly feetBoard: number | null | undefined
   readonly targetBoard: number | null | undefined
+  readonly arrowsBoard?: number | null | undefined
 }
 
 /** From the foot on the approach to where the ball is laid down, boards (assumed: the usual slide beside the foot). */
@@ -42,8 +43,9 @@ export const sameLineBoards = 1
 
 /** Whether a shot was thrown on the line that was foretold; null while its target was not noted. */
 export function onLine(predicted: PredictedLine, thrown: ThrownLine): boolean | null {
-  if (thrown.targetBoard == null) return null
-  if (Math.abs(thrown.targetBoard - predicted.target) > sameLineBoards) return false
+  const target = thrown.arrowsBoard ?? thrown.targetBoard
+  if (target == null) return null
+  if (Math.abs(target - predicted.target) > sameLineBoards) return false
   return thrown.feetBoard == null || Math.abs(thrown.feetBoard - feetToLaydown - predicted.laydown) <= sameLineBoards
 }
 

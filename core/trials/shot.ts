@@ -7,7 +7,10 @@ export interface Shot {
   readonly arm: number
   readonly sequence: number
   readonly feetBoard: number | null
+  /** Where the eyes were: the target that was aimed at. */
   readonly targetBoard: number | null
+  /** Where a tracker saw the ball cross the arrows; not noted by hand. */
+  readonly arrowsBoard?: number | null | undefined
   readonly read: Read | null
   readonly entryBoard: number | null
   /** Standing pins; empty = strike, null = not noted. */
@@ -27,6 +30,10 @@ export interface Shot {
 /** Whether a shot says something of its arm: neither warm-up nor set aside. */
 export const counts = (shot: Pick<Shot, 'setAsideReason' | 'warmUp'>): boolean =>
   shot.setAsideReason === null && shot.warmUp !== true
+
+/** Where a shot crossed the arrows: as seen, else where it was aimed. What a shot did beside its line is told by this; what the bowler meant, by the target. */
+export const crossedAt = (shot: Pick<Shot, 'targetBoard' | 'arrowsBoard'>): number | null =>
+  shot.arrowsBoard ?? shot.targetBoard
 
 /** Entry boards that are still in the pocket; below is light, above high (ideal 17.5). */
 export const pocketBoards = { low: 16.5, ideal: 17.5, high: 18.5 } as const

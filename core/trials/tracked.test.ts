@@ -35,7 +35,7 @@ describe('a tracked shot', () => {
         (laydown, target) => {
           const truth = simulate(shot(laydown, target))
           const figures = figuresOf(seen(shot(laydown, target)))
-          expect(Math.abs(figures.targetBoard - truth.boardAtArrows)).toBeLessThan(0.3)
+          expect(Math.abs(figures.arrowsBoard - truth.boardAtArrows)).toBeLessThan(0.3)
           expect(Math.abs(figures.entryBoard - truth.entryBoard)).toBeLessThan(0.3)
           expect(Math.abs(figures.entryAngleDeg - truth.entryAngleDeg)).toBeLessThan(0.4)
           expect(Math.abs(figures.breakpointBoard - truth.breakpointBoard)).toBeLessThan(0.5)

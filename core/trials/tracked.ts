@@ -14,7 +14,8 @@ export interface TrackedShot {
 /** What a path tells of a shot. */
 export interface TrackedFigures {
   readonly speedMph: number
-  readonly targetBoard: number
+  /** Where it crossed the arrows: beside where it was aimed by what the hand was off. */
+  readonly arrowsBoard: number
   readonly entryBoard: number
   readonly entryAngleDeg: number
   readonly breakpointBoard: number
@@ -93,7 +94,7 @@ export function readTracked(shot: TrackedShot): ReadTracked {
     ok: true,
     figures: {
       speedMph: shot.speedMph,
-      targetBoard: boardAt(points, arrowsFt),
+      arrowsBoard: boardAt(points, arrowsFt),
       entryBoard: boardAt(points, pinsFt, 4),
       entryAngleDeg: degreesOf(lineThrough(between(points, pinsFt - 5, pinsFt)).slope),
       breakpointBoard: breakpoint[1],

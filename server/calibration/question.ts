@@ -123,8 +123,19 @@ export async function questionFor(db: Db, ballId: string): Promise<Asked> {
       })
     }
     const path = (shot.path as CalibratedShot['path'] | null | undefined) ?? null
-    const { id, feetBoard, targetBoard, speedMph, entryBoard, firstReadFt, breakpointBoard, entryAngleDeg } = shot
-    const seen = { id, feetBoard, targetBoard, speedMph, entryBoard, firstReadFt, breakpointBoard, entryAngleDeg, path }
+    const {
+      id,
+      feetBoard,
+      targetBoard,
+      arrowsBoard,
+      speedMph,
+      entryBoard,
+      firstReadFt,
+      breakpointBoard,
+      entryAngleDeg,
+    } = shot
+    const noted = { id, feetBoard, targetBoard, arrowsBoard, speedMph, entryBoard, firstReadFt }
+    const seen = { ...noted, breakpointBoard, entryAngleDeg, path }
     shots.push({ ...seen, setUp: places.get(key)! })
     rest.push({
       ...{ id, trialId: trial.id, sequence: shot.sequence, ballId: arm.ballId, patternId: trial.patternId },

@@ -14,6 +14,7 @@ const quantityOf: Readonly<Record<string, LimitName>> = {
   'pattern_load.end_ft': 'distanceFt',
   'prediction.first_read_ft': 'distanceFt',
   'shot.target_board': 'board',
+  'shot.arrows_board': 'board',
   'shot.first_read_ft': 'distanceFt',
   'shot.breakpoint_board': 'board',
   'shot.breakpoint_ft': 'distanceFt',

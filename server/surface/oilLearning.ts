@@ -4,6 +4,7 @@ import {
   type OilPair,
   type SurfaceConstants,
   counts,
+  crossedAt,
   feetToLaydown,
   filmOf,
   groundOn,
@@ -121,7 +122,7 @@ function movedBoards(ballId: string, before: Trial, after: Trial) {
       .map((shot) => ({
         variant,
         value: shot.entryBoard!,
-        target: shot.targetBoard,
+        target: crossedAt(shot),
         feet: shot.feetBoard,
         speed: shot.speedMph,
       }))

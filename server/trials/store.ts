@@ -33,7 +33,7 @@ import { insertRow, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
 
-const shotColumns = `id, trial_id, sequence, arm, thrown_at, warm_up, bowler_id, lane, feet_board, target_board, speed_mph, first_read_ft,
+const shotColumns = `id, trial_id, sequence, arm, thrown_at, warm_up, bowler_id, lane, feet_board, target_board, arrows_board, speed_mph, first_read_ft,
   breakpoint_board, breakpoint_ft, entry_angle_deg, read, shape, entry_board, leave, flags, execution, move_reason, note,
   set_aside_reason, created_at, updated_at, version`
 
@@ -55,7 +55,8 @@ async function withShots(db: Db, trials: readonly Row[], paths = false): Promise
     [trials.map((trial) => trial.id)],
   )
   const shots = await db.many<StoredShot>(
-    `select ${shotColumns}, ${paths ? 'path' : 'null as path'} from shot where trial_id = any($1) order by trial_id, sequence`,
+    `select ${shotColumns}, ${paths ? 'path' : 'null as path'}, (select name from customer_label l where l.id = bowler_id) as bowler_name
+     from shot where trial_id = any($1) order by trial_id, sequence`,
     [trials.map((trial) => trial.id)],
   )
   const before = await db.many<ShotBefore & { trialId: string }>(
@@ -323,11 +324,11 @@ const mostSpreadTrials = 40
 /** How far a customer's counted shots spread at the target; null while too few were noted. */
 export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | null> {
   const groups = await db.many<{ boards: number[]; speeds: number[] | null }>(
-    `select array_agg(s.target_board) as boards, array_agg(s.speed_mph) filter (where s.speed_mph is not null) as speeds from (
-       select s.trial_id, s.arm, round(s.feet_board) as feet, s.target_board, s.speed_mph
+    `select array_agg(s.crossed) as boards, array_agg(s.speed_mph) filter (where s.speed_mph is not null) as speeds from (
+       select s.trial_id, s.arm, round(s.feet_board) as feet, coalesce(s.arrows_board, s.target_board) as crossed, s.speed_mph
        from (select id from trial where customer_id = $1 order by started_at desc, id limit $2) t
        join shot s on s.trial_id = t.id join trial_arm a on a.trial_id = s.trial_id and a.arm = s.arm
-       where s.set_aside_reason is null and not s.warm_up and s.target_board is not null
+       where s.set_aside_reason is null and not s.warm_up and coalesce(s.arrows_board, s.target_board) is not null
          and coalesce(s.bowler_id, a.bowler_id, $1) = $1 order by s.thrown_at desc limit $3) s
      group by s.trial_id, s.arm, s.feet`,
     [customerId, mostSpreadTrials, mostSpreadShots],

@@ -17,7 +17,10 @@ const number = (name: string) => props.form.field<number>(name)
 
 <template>
   <details @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary class="small">{{ t('trials.moreOfShot') }}</summary>
+    <summary class="small">
+      {{ t('trials.moreOfShot')
+      }}<strong v-if="!byArm && form.values['bowlerId']"> · {{ t('trials.somebodyThrows') }}</strong>
+    </summary>
     <div class="more">
       <QuantityField v-bind="number('speedMph')" name="speedMph" :label="t('trials.speed')" />
       <QuantityField v-bind="number('firstReadFt')" name="distanceFt" :label="t('trials.firstRead')" />

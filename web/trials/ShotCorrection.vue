@@ -62,6 +62,12 @@ const { lettered } = useArmText()
       @choose="form.values['arm'] = Number($event)"
     />
     <QuantityField v-bind="form.field<number>('targetBoard')" name="board" :label="t('trials.target')" />
+    <QuantityField
+      v-if="shot.arrowsBoard !== null"
+      v-bind="form.field<number>('arrowsBoard')"
+      name="board"
+      :label="t('trials.arrows')"
+    />
     <QuantityField v-bind="form.field<number>('feetBoard')" name="feetBoard" :label="t('trials.feet')" />
     <QuantityField v-bind="form.field<number>('entryBoard')" name="entryBoard" :label="t('trials.entry')" />
     <ChoiceRow

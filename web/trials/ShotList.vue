@@ -87,9 +87,16 @@ function setAside(shot: StoredShot, reason: string | null) {
       >
         <td class="number">{{ shot.sequence }}</td>
         <td>
-          {{ lettered(trial, shot.arm) }}<span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span>
+          {{ lettered(trial, shot.arm)
+          }}<span v-if="shot.bowlerId" class="small soft"> · {{ shot.bowlerName ?? t('trials.somebodyElse') }}</span
+          ><span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span>
         </td>
-        <td class="number">{{ shot.targetBoard ?? '–' }}</td>
+        <td class="number">
+          {{ shot.targetBoard ?? '–'
+          }}<span v-if="shot.arrowsBoard !== null" class="small soft">
+            · {{ t('trials.crossed', { board: shot.arrowsBoard }) }}</span
+          >
+        </td>
         <td class="number">{{ shot.feetBoard ?? '–' }}</td>
         <td>{{ seen(shot) }}</td>
         <td class="number">{{ shot.entryBoard ?? '–' }}</td>

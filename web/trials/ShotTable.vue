@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
+import { crossedAt } from '@sleetfall/core'
 import { useEventListener } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
@@ -77,7 +78,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => event.key === 'Esc
             <tr v-for="{ line, shot } in rows.filter((row) => row.shot).slice(0, shown)" :key="line">
               <td class="number">{{ line }}</td>
               <td>{{ trial.arms.find((one) => one.arm === shot!.arm)?.label ?? shot!.arm }}</td>
-              <td class="number">{{ shot!.targetBoard ?? '–' }}</td>
+              <td class="number">{{ crossedAt(shot!) ?? '–' }}</td>
               <td class="number">{{ shot!.feetBoard ?? '–' }}</td>
               <td class="number">{{ shot!.entryBoard ?? '–' }}</td>
               <td>{{ shot!.read ? t(`trials.reads.${shot!.read}`) : '–' }}</td>

@@ -12,13 +12,7 @@ const { t } = useI18n()
 const notices = useNotices()
 const { form } = props.held
 const asked = ref('')
-/** Where it was aimed, and what the tracker measured instead: the stand-in aims again where somebody aimed, not where the last shot went. */
-let aimed: { feetBoard: number; targetBoard: number } | null = null
-let measured: number | null = null
-const { connected, seen, throwBall } = useTracker((figures) => {
-  measured = 'targetBoard' in figures ? figures.targetBoard : measured
-  Object.assign(form.values, figures)
-})
+const { connected, seen, throwBall } = useTracker((figures) => void Object.assign(form.values, figures))
 const said = computed(() =>
   typeof seen.value === 'object'
     ? t('trials.tracker.garbled', { why: t(`trials.tracker.why.${seen.value.garbled}`) })
@@ -28,10 +22,9 @@ async function practise() {
   const { feetBoard, targetBoard } = form.values as { feetBoard: number | null; targetBoard: number | null }
   asked.value = feetBoard === null || targetBoard === null ? t('trials.tracker.needsLine') : ''
   if (feetBoard === null || targetBoard === null) return
-  const again = aimed !== null && targetBoard === measured && feetBoard === aimed.feetBoard
-  aimed = again ? aimed! : { feetBoard, targetBoard }
-  const line = aimed
-  await notices.attempt(() => throwBall({ trialId: props.trial.id, arm: Number(form.values['arm']), ...line }))
+  await notices.attempt(() =>
+    throwBall({ trialId: props.trial.id, arm: Number(form.values['arm']), feetBoard, targetBoard }),
+  )
 }
 </script>
 

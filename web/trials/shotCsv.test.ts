@@ -22,6 +22,8 @@ describe('shots from a table', () => {
     expect(rows[0]!.shot).toMatchObject({ arm: 2, targetBoard: 11.5, entryBoard: 17.5, leave: [], speedMph: 17.2 })
     expect(rows[1]!.shot).toMatchObject({ arm: 1, leave: [2, 8, 10], speedMph: null })
     expect(fieldOf('Weather')).toBeNull()
+    // What a tracker saw at the arrows is not what was aimed at.
+    expect([fieldOf('Arrows'), fieldOf('Aim')]).toEqual(['arrowsBoard', 'targetBoard'])
     // Without times they were thrown one after the other.
     expect(rows[1]!.shot!.thrownAt > rows[0]!.shot!.thrownAt).toBe(true)
   })

@@ -15,7 +15,7 @@ import { orderOf } from './useResultText.ts'
 const seenOf = () => ({
   ...{ entryBoard: null, read: null, leave: null, shape: null, flags: [], execution: null, moveReason: '', note: '' },
   ...{ speedMph: null, firstReadFt: null, breakpointBoard: null, breakpointFt: null, entryAngleDeg: null },
-  path: null,
+  ...{ arrowsBoard: null, path: null },
 })
 type Seen = ReturnType<typeof seenOf>
 const seenNames = Object.keys(seenOf()) as (keyof Seen)[]
@@ -114,7 +114,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     if (!before) return void (nothing.value = t('trials.nothingToRepeat'))
     nothing.value = ''
     const seen = Object.fromEntries(seenNames.map((name) => [name, before[name]]))
-    keep({ ...form.values, ...seen, moveReason: '', note: '', path: null })
+    keep({ ...form.values, ...seen, moveReason: '', note: '', arrowsBoard: null, path: null })
   }
 
   function aim(field: 'targetBoard' | 'feetBoard', by: number) {

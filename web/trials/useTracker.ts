@@ -9,7 +9,7 @@ const halves = (value: number) => Math.round(2 * value) / 2
 const tenths = (value: number) => Math.round(10 * value) / 10
 export const noted = (figures: TrackedFigures) => ({
   speedMph: tenths(figures.speedMph),
-  targetBoard: halves(figures.targetBoard),
+  arrowsBoard: halves(figures.arrowsBoard),
   entryBoard: halves(figures.entryBoard),
   entryAngleDeg: tenths(figures.entryAngleDeg),
   breakpointBoard: halves(figures.breakpointBoard),
@@ -21,7 +21,7 @@ export const noted = (figures: TrackedFigures) => ({
 /** What an earlier shot filled in does not stay for one that the tracker did not see; where it was aimed stays. */
 export const nothingSeen = {
   ...{ speedMph: null, entryBoard: null, entryAngleDeg: null, breakpointBoard: null, breakpointFt: null },
-  ...{ firstReadFt: null, path: null },
+  ...{ arrowsBoard: null, firstReadFt: null, path: null },
 }
 type Seen = 'waits' | 'filled' | 'lost' | 'silent' | { readonly garbled: Extract<ReadTracked, { ok: false }>['why'] }
 
