@@ -21,7 +21,7 @@ test('a ball is fitted to tracked shots: looked at, taken over, told by the what
   await form.getByRole('button', { name: 'Begin the trial' }).click()
 
   // Without shots it says what it takes, and nothing is made up.
-  await page.getByRole('link', { name: 'Fit to shots' }).click()
+  await page.getByRole('button', { name: 'Fit to shots' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Wrackline, fitted to its shots')
   const address = page.url()
   await page.goBack()

@@ -1,29 +1,16 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
-import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import BallMenu from '../trials/BallMenu.vue'
 import { useBeginCase } from './useBeginCase.ts'
 
-/** Asks what is wrong with a ball of a trial; of several it is asked with which. */
-const props = defineProps<{ trial: Trial }>()
+/** Asks what is wrong with a ball of a trial. */
+defineProps<{ trial: Trial }>()
 const { t } = useI18n()
-const { ballsOf, begin } = useBeginCase()
-const balls = computed(() => ballsOf(props.trial))
+const { begin } = useBeginCase()
+const labelOf = (ball: string) => t('diagnosis.of', { ball })
 </script>
 
 <template>
-  <v-btn v-if="balls.length === 1" size="small" @click="begin(trial, balls[0]!)">{{ t('diagnosis.begin') }}</v-btn>
-  <v-menu v-else>
-    <template #activator="{ props: opens }">
-      <v-btn size="small" v-bind="opens">{{ t('diagnosis.begin') }}</v-btn>
-    </template>
-    <v-list>
-      <v-list-item
-        v-for="arm in balls"
-        :key="arm.ballId"
-        :title="t('diagnosis.of', { ball: arm.ballName })"
-        @click="begin(trial, arm)"
-      />
-    </v-list>
-  </v-menu>
+  <BallMenu v-bind="{ trial, labelOf, label: t('diagnosis.begin') }" @choose="begin(trial, $event)" />
 </template>

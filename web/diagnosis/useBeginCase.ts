@@ -13,12 +13,6 @@ export function useBeginCase() {
   const router = useRouter()
   const notices = useNotices()
   const diagnoses = useDiagnoses()
-  /** The balls of a trial, the one thrown last first. */
-  function ballsOf(trial: Trial): TrialArm[] {
-    const last = trial.shots.findLast(counts)?.arm
-    const inOrder = [...trial.arms].sort((a, b) => Number(b.arm === last) - Number(a.arm === last))
-    return inOrder.filter((arm, i) => inOrder.findIndex(({ ballId }) => ballId === arm.ballId) === i)
-  }
   async function begin(trial: Trial, { ballId, bowlerId }: TrialArm): Promise<void> {
     const arms = new Set(trial.arms.filter((one) => one.ballId === ballId).map(({ arm }) => arm))
     const own = trial.shots.filter((shot) => arms.has(shot.arm) && counts(shot))
@@ -32,5 +26,5 @@ export function useBeginCase() {
       await router.push(`/diagnosis/${begun.id}`)
     })
   }
-  return { ballsOf, begin }
+  return { begin }
 }

@@ -12,6 +12,7 @@ import {
 } from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { ballsOf } from './ballsOf.ts'
 import { useBeginCase } from '../diagnosis/useBeginCase.ts'
 import { useDiagnosisText } from '../diagnosis/useDiagnosisText.ts'
 import { usePatterns } from '../lanes/store.ts'
@@ -22,7 +23,7 @@ const emit = defineEmits<{ close: [] }>()
 const { t, te } = useI18n()
 const patterns = usePatterns()
 const { percent } = useDiagnosisText()
-const { ballsOf, begin } = useBeginCase()
+const { begin } = useBeginCase()
 const lastShots = 10
 
 const arm = computed(() => ballsOf(props.trial)[0]!)
