@@ -1,8 +1,6 @@
-import type { AnySchema, InferType } from 'yup'
 import {
   type Checked,
   type FieldProblem,
-  check as checkSchema,
   compareSchema,
   diagnoseSchema,
   flareSchema,
@@ -50,15 +48,9 @@ import {
   transitionDefaults,
   usualLines,
 } from '@sleetfall/core'
-import { misread } from './form.ts'
-
-/** Checks an input against its schema, and that nothing of it was let fall or read as something else. */
-function check<S extends AnySchema>(schema: S, input: unknown): Checked<InferType<S>> {
-  const checked = checkSchema(schema, input)
-  if (!checked.ok) return checked
-  const fields = misread(input, checked.value)
-  return fields.length > 0 ? { ok: false, fields: [...fields] } : checked
-}
+import { openSolver } from '@sleetfall/core/solver'
+import { check } from './check.ts'
+import { coverageCommand } from './coverage.ts'
 
 /** A headless command: one JSON value in, one out, or the problems of the input. */
 export type Command = (input: unknown) => Checked<unknown>
@@ -293,3 +285,9 @@ export const commands: Readonly<Record<string, Command>> = {
   practice,
   diagnose: diagnosis,
 }
+
+/** Names of all commands. */
+export const commandNames = [...Object.keys(commands), 'coverage']
+/** A command by its name; the solver of plans is loaded only for the one that needs it. */
+export const openCommand = async (name: string): Promise<Command | undefined> =>
+  name === 'coverage' ? coverageCommand(await openSolver()) : Object.hasOwn(commands, name) ? commands[name] : undefined

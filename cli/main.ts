@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs'
-import { commands } from './commands.ts'
+import { commandNames, openCommand } from './commands.ts'
 import { runCommand } from './run.ts'
 
 const name = process.argv[2]
-const command = name === undefined ? undefined : commands[name]
+const command = name === undefined ? undefined : await openCommand(name)
 if (!command) {
   console.error(
-    `Usage: npm run --silent sleetfall -- COMMAND < input.json > output.json\nCommands: ${Object.keys(commands).join(', ')}`,
+    `Usage: npm run --silent sleetfall -- COMMAND < input.json > output.json\nCommands: ${commandNames.join(', ')}`,
   )
   process.exit(2)
 }

@@ -1,5 +1,7 @@
-import type { Condition, CoverageMap, StateKey, StyleBand } from '@sleetfall/core'
+import type { BallSpec, Condition, CoverageMap, Plan, PlanStep, StateKey, StyleBand, Work } from '@sleetfall/core'
+import * as yup from 'yup'
 import type { OfferedFix } from './bench.ts'
+import { whole } from './fields.ts'
 
 export interface CoverageTarget {
   readonly id: string
@@ -55,4 +57,33 @@ export interface NearGaps {
   readonly gaps: readonly NearGap[]
   /** Bowlers of whom the engine has not answered yet: their balls are being computed. */
   readonly waiting: number
+}
+
+/** What a plan may do: balls that may be bought, and how many are carried (all when not given). */
+export const planWishesSchema = yup.object({
+  bought: whole('ballsToBuy', 0, 2).default(0),
+  carried: whole('ballsCarried', 1, 12).nullable().default(null),
+})
+
+/** A step of a plan as it can be put on the bench, or looked for in the shop. */
+export interface OfferedStep extends PlanStep {
+  readonly ballName: string | null
+  readonly action: Work['action'] | 'buy'
+  readonly recipeKey: string | null
+  /** What to look for; null of work on a ball. */
+  readonly spec: BallSpec | null
+  readonly due: OfferedFix['due']
+}
+export interface OfferedPlan extends Omit<Plan, 'steps'> {
+  readonly steps: readonly OfferedStep[]
+}
+/** Plans over all balls of a customer together. */
+export interface PlansView {
+  readonly now: OfferedPlan
+  readonly plans: readonly OfferedPlan[]
+  readonly robust: OfferedPlan
+  readonly proved: boolean
+  readonly combinations: number
+  /** How often each state is met in what lies ahead, in nights. */
+  readonly states: readonly (StateKey & { readonly weight: number; readonly seldom: boolean })[]
 }

@@ -1,7 +1,7 @@
-import { coverFamilies, practiceConditions, styleBands } from '@sleetfall/core'
+import { coverFamilies, practiceConditions, readyRecipes, styleBands } from '@sleetfall/core'
 import * as yup from 'yup'
 import { hands } from './customers.ts'
-import { needed, oneOf, quantity, ranged, requiredText } from './fields.ts'
+import { needed, oneOf, quantity, ranged, requiredText, whole } from './fields.ts'
 import { loadsSchema } from './lanes.ts'
 import { wrong, type FieldName } from './said.ts'
 
@@ -186,3 +186,57 @@ export const linesSchema = yup.object({
   playable: yup.object({ laydown: range('laydown'), target: range('target') }).required(),
 })
 export type SimulateInput = yup.InferType<typeof simulateSchema>
+
+/** Input of the headless command `coverage`: a bowler's balls in the states of the lanes that lie ahead. */
+export const coverageSchema = yup.object({
+  bowler: bowlerSchema.required(),
+  balls: yup
+    .array(
+      yup.object({
+        name: requiredText('ball', 60),
+        cover: oneOf('coverFamily', coverFamilies),
+        raUm: needed('ra', 0.05, 2),
+        oilShare: ranged('oilShare', 0, 1).default(0),
+        coverStrength: ranged('coverStrength', 0.5, 1.5),
+        weightLb: quantity('weightLb', 'weight'),
+        rgIn: quantity('rgIn', 'rg'),
+        differentialIn: quantity('differentialIn', 'differential'),
+        intermediateDifferentialIn: quantity('intermediateDifferentialIn', 'intermediateDifferential'),
+        layout: motionLayoutSchema.default(undefined).optional(),
+      }),
+    )
+    .min(1, wrong('balls', 'atLeastOne'))
+    .max(12, wrong('balls', 'atMost', { count: 12 }))
+    .required(wrong('balls', 'atLeastOne'))
+    .test(
+      'names',
+      wrong('ball', 'eachOnce'),
+      (balls) => new Set(balls?.map((ball) => ball?.name)).size === balls?.length,
+    ),
+  states: yup
+    .array(
+      yup.object({
+        name: requiredText('states', 80),
+        loads: loadsSchema,
+        shotsPlayed: needed('shots', 0, 2000).integer(wrong('shots', 'whole', { min: 0, max: 2000 })),
+        weight: needed('weightOfTheState', 0, 1000),
+      }),
+    )
+    .min(1, wrong('states', 'atLeastOne'))
+    .max(24, wrong('states', 'atMost', { count: 24 }))
+    .required(wrong('states', 'atLeastOne')),
+  /** Keys of ready recipes; all of them when not given. */
+  recipes: yup
+    .array(
+      oneOf(
+        'recipe',
+        readyRecipes.map(({ key }) => key),
+      ),
+    )
+    .max(20, wrong('recipe', 'atMost', { count: 20 }))
+    .default(undefined)
+    .optional(),
+  maxPurchases: whole('ballsToBuy', 0, 2).default(0),
+  carried: whole('ballsCarried', 1, 12).nullable().default(null),
+  tolerance: quantity('strikeTolerance', 'strikesGivenAway').default(10),
+})

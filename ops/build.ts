@@ -50,6 +50,7 @@ async function bundleFor(room: string, entryPoints: Record<string, string>): Pro
     packages: 'external',
     // Our own packages are TypeScript, so they go into the bundle; everything else stays outside.
     alias: {
+      '@sleetfall/core/solver': join(projectRoot, 'core/coverage/solver.ts'),
       '@sleetfall/core': join(projectRoot, 'core/index.ts'),
       '@sleetfall/contract/english': join(projectRoot, 'contract/words/english.ts'),
       '@sleetfall/contract': join(projectRoot, 'contract/index.ts'),

@@ -284,7 +284,7 @@ describe('the engine’s cell', () => {
     expect(variants('a')).toEqual(['now', ...workVariants])
     expect(variants('spare')).toEqual(['now'])
     expect(variants('unknown')).toEqual([])
-    const answers = places.map(({ variant }) => engineSays(variant === 'reference 3' ? 0.4 : 0.2))
+    const answers = places.map(({ variant }) => engineSays(variant === '3' ? 0.4 : 0.2))
     const table = engineTable(places, answers, 2)
     expect(table.best).toEqual([0.4, 0.4].map((x) => expect.closeTo(x, 9)))
     expect(table.answers[engineKey('a', 'now')]).toHaveLength(2)

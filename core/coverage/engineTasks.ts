@@ -34,15 +34,17 @@ export interface EngineAsked {
   readonly playable?: Playable | undefined
 }
 
-/** Balls that the yardstick is taken from: covers and surfaces over the whole range, on a strong core and a calm one for the dry. */
-const references: readonly (readonly [CoverFamily, number])[] = [
+/** Stands for a ball's identifier in the answers about the reference balls. */
+export const referenceId = 'reference'
+/** Balls that the yardstick is taken from, and among which a new one is looked for: covers and surfaces over the whole range, on a strong core and a calm one for the dry. */
+export const references: readonly (readonly [CoverFamily, number])[] = [
   ...[500, 1000, 2000, 3000, 4000].map((grit) => ['solid', raOfGrit(grit)] as const),
   ['solid', polishRaUm],
   ['pearl', raOfGrit(3000)],
   ['pearl', polishRaUm],
   ['urethane', raOfGrit(1000)],
 ]
-const referenceCore = { rgIn: 2.49, differentialIn: 0.048 }
+export const referenceCore = { rgIn: 2.49, differentialIn: 0.048 }
 /** How far a surface may be off what is believed of it, log Ra (assumed), in strength. */
 const surfaceSd = 0.1 / 1.2
 const { ballSd, coverSd, shopSd } = calibrationStart
@@ -94,7 +96,7 @@ export function engineTasks({ bowler, balls, states, spread, playable }: EngineA
   for (const [i, [cover, raUm]] of references.entries())
     ask(
       null,
-      `reference ${i}`,
+      String(i),
       { ...referenceCore, cover, surface: { finish: null, effectiveRaUm: raUm, oilShare: 0 } },
       'now',
       null,
@@ -122,7 +124,7 @@ export function engineTable(
   for (const [i, { ballId, variant, state }] of places.entries()) {
     const answer = answers[i]!
     best[state] = Math.max(best[state]!, answer.cell?.strikes ?? 0)
-    if (ballId !== null) (table[engineKey(ballId, variant)] ??= [])[state] = answer
+    ;(table[engineKey(ballId ?? referenceId, variant)] ??= [])[state] = answer
   }
   return { answers: table, best }
 }

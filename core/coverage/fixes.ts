@@ -1,10 +1,8 @@
-import { isReactive } from '../ball/covers.ts'
-import { surfaceDefaults } from '../surface/defaults.ts'
-import { type OilLoad, oilAfterCleaning, oilAfterExtraction, oilShare, usualExtraction } from '../surface/oil.ts'
-import { type Finish, applyRecipe, effectiveRaUm, readyRecipes } from '../surface/recipe.ts'
+import { readyRecipes } from '../surface/recipe.ts'
 import type { CoverageCell } from './cell.ts'
 import { type CoverageMap, type CoverageQuestion, type StateKey, cellsOf, reaches, sameState } from './map.ts'
 import { startingSurface } from './startingSurface.ts'
+import { type FixableBall, type Work, worksOn } from './works.ts'
 
 /** Ways to fill a gap, cheapest and most easily undone first. */
 export const fixActions = ['clean', 'extract', 'resurface', 'other-ball'] as const
@@ -36,16 +34,6 @@ export interface Fix {
     | 'seldom-needed'
 }
 
-/** A ball as far as work on it goes. */
-export interface FixableBall {
-  readonly id: string
-  readonly finish: Finish | null
-  readonly oil: OilLoad
-}
-
-/** Least share of oil at which taking it out is worth a job. */
-const cleanFromUl = 20
-const extractFromShare = 0.3
 /** Fixes offered for a gap. */
 const offered = 4
 
@@ -65,22 +53,18 @@ export function fixesFor(
   for (const work of fixable) {
     const ball = question.balls.find((candidate) => candidate.id === work.id)
     const before = map.cells.find((cell) => cell.ballId === work.id && sameState(cell, gap))
-    // A polyester ball is the spare ball: it is not made into anything else.
-    if (!ball || !before || ball.reading.cover === 'polyester') continue
-    const consider = (
-      fix: Pick<Fix, 'action' | 'recipeKey' | 'settlingGames' | 'coverRemovedMm' | 'reason'>,
-      reading: Partial<typeof ball.reading>,
-    ) => {
-      const variant = fix.recipeKey ?? fix.action
-      const cells = cellsOf(question, { ...ball, reading: { ...ball.reading, ...reading } }, variant)
+    if (!ball || !before) continue
+    const consider = (done: Work, reason: Fix['reason']) => {
+      const cells = cellsOf(question, { ...ball, reading: { ...ball.reading, ...done.reading } }, done.variant)
       const after = cells.find((cell) => sameState(cell, gap))!
       if (!reaches(after)) return
       const others = (key: StateKey) =>
         map.cells.some((c) => sameState(c, key) && reaches(c) && c.ballId !== work.id && !map.spare.includes(c.ballId))
       const reached = (key: StateKey) => cells.some((c) => sameState(c, key) && reaches(c))
       const isGap = (key: StateKey) => map.gaps.some((one) => sameState(one, key))
+      const { action, recipeKey, settlingGames, coverRemovedMm } = done
       fixes.push({
-        ...fix,
+        ...{ action, recipeKey, settlingGames, coverRemovedMm, reason },
         ballId: work.id,
         before,
         after,
@@ -90,40 +74,19 @@ export function fixesFor(
           .map(({ targetId, shots }) => ({ targetId, shots })),
       })
     }
-    if (work.oil.filmUl >= cleanFromUl) {
-      const share = oilShare(oilAfterCleaning(work.oil, 'cleaner'))
-      consider(
-        { action: 'clean', recipeKey: null, settlingGames: 0, coverRemovedMm: 0, reason: 'oil-film' },
-        { oilShare: share },
-      )
-    }
-    if (isReactive(ball.reading.cover) && oilShare(work.oil) >= extractFromShare) {
-      const share = oilShare(oilAfterExtraction(work.oil, usualExtraction.minutes, usualExtraction.temperatureC))
-      consider(
-        { action: 'extract', recipeKey: null, settlingGames: 1, coverRemovedMm: 0, reason: 'soaked-oil' },
-        { oilShare: share },
-      )
-    }
     const now = before.strikes === null ? null : ball.reading.effectiveRaUm
-    for (const recipe of readyRecipes) {
-      const done = applyRecipe(
-        work.finish ?? { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm },
-        recipe.steps,
-      )
-      const after = effectiveRaUm(done)
-      // Why a surface is wanted is told by the way it goes.
-      const reason = now === null ? 'surface-unknown' : after > now ? 'reads-late' : 'reads-early'
-      consider(
-        {
-          ...{ action: 'resurface', recipeKey: recipe.key, reason },
-          ...{ settlingGames: surfaceDefaults.settlingGames, coverRemovedMm: done.coverRemovedMm },
-        },
-        { effectiveRaUm: after },
-      )
-    }
+    for (const one of worksOn(ball.reading.cover, work)) consider(one, reasonOf(one, now))
   }
   const ranked = onePerBallAndAction(fixes.sort(byCost)).slice(0, offered)
   return ranked.length > 0 ? ranked : [otherBall(question, state)]
+}
+
+/** Why a work is proposed; of a surface it is told by the way it goes. */
+function reasonOf({ action, reading }: Work, now: number | null): Fix['reason'] {
+  if (action === 'clean') return 'oil-film'
+  if (action === 'extract') return 'soaked-oil'
+  if (now === null) return 'surface-unknown'
+  return 'effectiveRaUm' in reading && reading.effectiveRaUm > now ? 'reads-late' : 'reads-early'
 }
 
 const rank = (fix: Fix) => fixActions.indexOf(fix.action)

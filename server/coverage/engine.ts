@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { availableParallelism } from 'node:os'
 import type { Ball, Customer, Pattern } from '@sleetfall/contract'
 import {
   type CoverageState,
@@ -10,10 +11,12 @@ import {
   engineTable,
   engineTasks,
   isOfMap,
+  referenceId,
   spreadFor,
   usualPhases,
   usualSpread,
 } from '@sleetfall/core'
+import PQueue from 'p-queue'
 import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
@@ -25,7 +28,7 @@ import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
 /** Patterns ahead that are looked at: the nearest ones. */
 const mostTargets = 6
 /** Raised when the core answers otherwise to the same question. */
-const model = 1
+const model = 2
 const progressEvery = 12
 
 export type Ahead = Awaited<ReturnType<typeof eventsAhead>>[number]
@@ -99,7 +102,7 @@ export function tableFor({ states, balls }: Pick<Subject, 'states' | 'balls'>, k
   const known = new Set(balls.map(({ id }) => id))
   const answers: Record<string, EngineAnswer[]> = {}
   for (const [key, of] of Object.entries(engine.answers)) {
-    if (!known.has(key.split(' ')[0]!)) continue
+    if (!known.has(key.split(' ')[0]!) && !key.startsWith(`${referenceId} `)) continue
     answers[key] = at.map((i) => of[i] as EngineAnswer)
   }
   // A state that is new has no yardstick, and its cells wait.
@@ -120,19 +123,18 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
   let done = 0
   /** Answers to some of the questions, and keeps them with those before. */
   async function stage(of: (place: EnginePlace) => boolean, complete: boolean): Promise<void> {
+    // The map takes all threads; what comes after it leaves one processor to those who ask meanwhile.
+    const width = complete ? Math.max(1, availableParallelism() - 1) : availableParallelism()
+    const queue = new PQueue({ concurrency: width })
     const asked = places.flatMap((place, i) => (of(place) ? [i] : []))
-    await motion.runAll(
-      asked.map((i) => ({ kind: 'engine', question: questions[i]! }) as const),
-      {
+    await queue.addAll(
+      asked.map((i) => async () => {
         // What somebody looks at comes first; this fills what is left of the threads.
-        priorityOf: () => -1,
-        onAnswer: ({ index, answer }) => {
-          answers[asked[index]!] = answer
-          done += 1
-          if (done % progressEvery === 0)
-            void keepProgress(database, customerId, fingerprint, done, questions.length).catch(() => {})
-        },
-      },
+        answers[i] = await motion.run({ kind: 'engine', question: questions[i]! }, { priority: -1 })
+        done += 1
+        if (done % progressEvery === 0)
+          void keepProgress(database, customerId, fingerprint, done, questions.length).catch(() => {})
+      }),
     )
     const known = places.flatMap((place, i) => (answers[i] ? [{ place, answer: answers[i] }] : []))
     const engine = engineTable(

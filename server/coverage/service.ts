@@ -1,5 +1,29 @@
-import type { Ball, CoverageTarget, CoverageView, NearGaps, OfferedFix } from '@sleetfall/contract'
-import { type CoverageQuestion, type Fix, coverageMap, fixesFor, promiseBefore, usualPhases } from '@sleetfall/core'
+import type {
+  Ball,
+  CoverageTarget,
+  CoverageView,
+  NearGaps,
+  OfferedFix,
+  OfferedPlan,
+  PlansView,
+} from '@sleetfall/contract'
+import {
+  type CoverageQuestion,
+  type Fix,
+  type Plan,
+  type PlayOn,
+  type StateKey,
+  type Work,
+  type WorkPool,
+  coverageMap,
+  fixesFor,
+  needOf,
+  planQuestion,
+  promiseBefore,
+  specs,
+  usualPhases,
+  worksOn,
+} from '@sleetfall/core'
 import { addDays, today } from '../events/nextDay.ts'
 import { playersUntil } from '../events/store.ts'
 import type { Db } from '../database/db.ts'
@@ -52,37 +76,42 @@ function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek
   return { on: calendarDayOf(dueMs), eventId: id, eventName: name, eventOn: chosen.on, settlingDays, keepsSettling }
 }
 
-/**
- * Coverage of a customer's balls on what lies ahead, with the cheapest fixes and the promise each could be given. The engine's part is what was
- * kept; where it is missing or not of now, the view says so.
- */
-export async function coverageOf(db: Db, customerId: string): Promise<CoverageView> {
+/** What a customer's map is asked with: the engine's part is what was kept, of now or not. */
+async function askedOf(db: Db, customerId: string) {
   const subject = await subjectOf(db, customerId)
   if (!subject) throw notFound('customer')
-  const { customer, balls, events, states } = subject
-  const [evidence, constants, kept] = [
-    await evidenceFor(db, customerId),
-    await surfaceConstants(db),
-    await keptOf(db, customerId),
-  ]
+  const kept = await keptOf(db, customerId)
   const engine = tableFor(subject, kept)
+  const { customer, balls, states } = subject
   const question: CoverageQuestion = {
     band: customer.style?.band ?? null,
     tolerance: customer.strikeTolerance,
     balls: balls.map((ball) => ({ id: ball.id, reading: readingOf(ball) })),
     states,
-    evidence,
+    evidence: await evidenceFor(db, customerId),
     engine,
   }
-  const map = coverageMap(question)
   const fixable = balls.map((ball) => ({ id: ball.id, finish: ball.surface.finish, oil: ball.surface.oil }))
+  const ofNow = engine !== null && kept?.fingerprint === subject.fingerprint
+  return { subject, kept, question, fixable, ofNow }
+}
+
+/**
+ * Coverage of a customer's balls on what lies ahead, with the cheapest fixes and the promise each could be given. The engine's part is what was
+ * kept; where it is missing or not of now, the view says so.
+ */
+export async function coverageOf(db: Db, customerId: string): Promise<CoverageView> {
+  const { subject, kept, question, fixable, ofNow } = await askedOf(db, customerId)
+  const { customer, balls, events, states } = subject
+  const { engine } = question
+  const constants = await surfaceConstants(db)
+  const map = coverageMap(question)
   const offer = (fix: Fix, targetId: string): OfferedFix => {
     const ballName = balls.find((ball) => ball.id === fix.ballId)?.name ?? null
     const settlingGames = fix.action === 'resurface' ? constants.settlingGames : fix.settlingGames
     const bringing = events.filter((event) => event.patternIds.includes(targetId))
     return { ...fix, ballName, due: dueBefore(bringing, settlingGames, customer.gamesPerWeek ?? 0) }
   }
-  const ofNow = engine !== null && kept?.fingerprint === subject.fingerprint
   return {
     customerId,
     band: question.band,
@@ -109,6 +138,73 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
       ...{ done: kept?.done ?? 0, total: kept?.total ?? 0, computedAt: kept?.computedAt ?? null },
     },
   }
+}
+
+/** Weeks of league nights that count as lying ahead: a surface does not last longer. */
+const weeksAhead = 8
+
+/** How often each pattern is played in what lies ahead. */
+const playOf = ({ patterns, events }: Subject): PlayOn[] =>
+  patterns.map(({ id }) => {
+    const nights = events
+      .filter(({ patternIds }) => patternIds.includes(id))
+      // Where an event brings several patterns, a night is played on one of them.
+      .map(({ kind, nextOn, endsOn, patternIds }) => {
+        const weeks = Array.from({ length: kind === 'league' ? weeksAhead : 1 }, (_, week) => addDays(nextOn, 7 * week))
+        return weeks.filter((day) => day <= endsOn).length / patternIds.length
+      })
+    return { targetId: id, times: nights.reduce((sum, one) => sum + one, 0) }
+  })
+
+/**
+ * Plans over all balls of a customer together: exactly the best, others that are as good, and the one that holds if every guess is off. Null while the
+ * engine has not answered everything, or where nothing lies ahead.
+ */
+export async function plansFor(
+  db: Db,
+  motion: WorkPool,
+  customerId: string,
+  { mostBought, carried }: { readonly mostBought: number; readonly carried: number | null },
+): Promise<PlansView | null> {
+  const { subject, kept, question, fixable } = await askedOf(db, customerId)
+  const { balls, states, customer, events } = subject
+  if (!kept?.complete || balls.length === 0 || states.length === 0) return null
+  const need = needOf(states, playOf(subject))
+  const asked = planQuestion(question, fixable, { need, mostBought, carried })
+  const plans = await motion.run({ kind: 'plan', question: asked }, { priority: 10 })
+  const constants = await surfaceConstants(db)
+  const bringing = (keys: readonly StateKey[]) =>
+    events.filter(({ patternIds }) => keys.some(({ targetId }) => patternIds.includes(targetId)))
+  const offered = (plan: Plan): OfferedPlan => ({
+    ...plan,
+    steps: plan.steps.map((step) => {
+      const work = worksOf(balls, step)
+      // A ball is wanted where the plan throws it; where nowhere, for what comes next.
+      const used = states.filter((_, s) => plan.uses[s] === step.ballId)
+      const wanted = bringing(used)
+      const settling = work?.action === 'resurface' ? constants.settlingGames : (work?.settlingGames ?? 0)
+      return {
+        ...step,
+        ...{ ballName: balls.find(({ id }) => id === step.ballId)?.name ?? null },
+        ...{ action: work?.action ?? 'buy', recipeKey: work?.recipeKey ?? null },
+        spec: specs.find(({ id }) => id === step.ballId) ?? null,
+        due: work ? dueBefore(wanted.length > 0 ? wanted : events, settling, customer.gamesPerWeek ?? 0) : null,
+      }
+    }),
+  })
+  return {
+    ...{ proved: plans.proved, combinations: plans.combinations, now: offered(plans.now) },
+    ...{ plans: plans.plans.map(offered), robust: offered(plans.robust) },
+    states: asked.states.map(({ targetId, shots, weight, seldom }) => ({ targetId, shots, weight, seldom })),
+  }
+}
+
+/** The work of a step; null of something bought. */
+function worksOf(balls: readonly Ball[], { ballId, variant }: Plan['steps'][number]): Work | null {
+  const ball = balls.find(({ id }) => id === ballId)
+  if (!ball) return null
+  const { finish, oil } = ball.surface
+  return worksOn(ball.cover, { id: ball.id, finish, oil }).find((work) => work.variant === variant) ?? null
 }
 
 /** Gaps of a view by the day on which they are met, each with its cheapest fix. */

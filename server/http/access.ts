@@ -95,6 +95,7 @@ export const access: readonly Rule[] = [
   ['PUT', '/trials/:id/shots/:shotId/set-aside', 'trials'],
   ['GET', '/coverage', 'counter'],
   ['GET', '/coverage/:id', 'counter'],
+  ['GET', '/coverage/:id/plans', 'counter'],
   ['GET', '/bench/jobs', 'counter'],
   ['GET', '/bench/jobs/:id', 'counter'],
   ['GET', '/bench/strip', 'counter'],

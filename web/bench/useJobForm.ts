@@ -37,7 +37,7 @@ import { useRecipeChoice } from './useRecipeChoice.ts'
 
 export interface JobQuestion {
   readonly ball: Ball
-  readonly fix?: OfferedFix
+  readonly fix?: Pick<OfferedFix, 'action' | 'recipeKey' | 'due'>
   readonly reason?: string
   readonly suggestedGrit?: number | null
   readonly complaint?: Complaint | null

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CoverageView, OfferedFix } from '@sleetfall/contract'
+import type { CoverageView, OfferedFix, OfferedStep } from '@sleetfall/contract'
 import { type CoverageCell, sameState } from '@sleetfall/core'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
@@ -13,8 +13,10 @@ import { useCustomers } from '../customers/store.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import LostView from '../shell/LostView.vue'
+import PlanPanel from './PlanPanel.vue'
 import NearestGaps from './NearestGaps.vue'
 import CellDetail from './CellDetail.vue'
+import CoverageNotes from './CoverageNotes.vue'
 import CoverageTable from './CoverageTable.vue'
 import GapFixes from './GapFixes.vue'
 import { useCoverageText } from './useCoverageText.ts'
@@ -27,11 +29,18 @@ const balls = useBalls()
 const view = shallowRef<CoverageView | null>(null)
 const error = ref<string | null>(null)
 const cell = shallowRef<CoverageCell | null>(null)
-const chosen = ref<{ fix: OfferedFix; reason: string } | null>(null)
+const chosen = ref<{ fix: Pick<OfferedFix, 'ballId' | 'action' | 'recipeKey' | 'due'>; reason: string } | null>(null)
+/** A step of a plan as work for the bench. */
+function putStep({ ballId, action, recipeKey, due }: OfferedStep) {
+  if (action === 'buy') return
+  chosen.value = {
+    fix: { ballId, action, recipeKey, due },
+    reason: t('coverage.plan.reason', { event: due?.eventName }),
+  }
+}
 const customerId = computed(() => String(route.params['customerId'] ?? ''))
 const customer = computed(() => customers.byId.get(customerId.value))
 const { nameOf: stateName } = useCoverageText()
-const nameOf = (ballId: string) => view.value?.balls.find((ball) => ball.id === ballId)?.name ?? ''
 
 const { start: again, stop: noMore } = useTimeoutFn(() => void load(), 1500, { immediate: false })
 async function load() {
@@ -127,6 +136,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
           <CoverageTable :view="view" :chosen="shown" @choose="cell = $event" />
           <CellDetail v-if="shown" :view="view" :cell="shown" @close="cell = null" />
           <p class="small soft">{{ t('coverage.how') }}</p>
+          <PlanPanel :view="view" @one="putStep" />
           <h2>{{ t('coverage.gaps') }}</h2>
           <p v-if="view.fixes.length === 0 && view.engine.state === 'ready'">● {{ t('coverage.noGaps') }}</p>
           <div class="gaps">
@@ -148,15 +158,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
               />
             </section>
           </div>
-          <template v-if="view.map.overlaps.length > 0 || view.map.unused.length > 0">
-            <h2>{{ t('coverage.notes') }}</h2>
-            <ul>
-              <li v-for="[a, b] in view.map.overlaps" :key="a + b">
-                ◎ {{ t('coverage.overlap', { a: nameOf(a), b: nameOf(b) }) }}
-              </li>
-              <li v-for="id in view.map.unused" :key="id">○ {{ t('coverage.unused', { name: nameOf(id) }) }}</li>
-            </ul>
-          </template>
+          <CoverageNotes :view="view" />
         </template>
       </template>
     </LoadState>
@@ -181,10 +183,6 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
   grid-template-columns: repeat(auto-fill, minmax(380px, 1fr));
   gap: var(--gap-3);
   align-items: start;
-}
-ul {
-  list-style: none;
-  padding: 0;
 }
 @media (max-width: 500px) {
   .gaps {

@@ -1,4 +1,4 @@
-import { type AnswerOf, GivenUp, type Task, WorkPool } from '@sleetfall/core'
+import { type AnswerOf, GivenUp, type QuickTask, type Task, WorkPool } from '@sleetfall/core'
 import { wrap } from 'comlink'
 import type { MotionWorker } from './motion.worker.ts'
 
@@ -15,7 +15,8 @@ export const motionPool = new WorkPool(() => {
   )
   failed.catch(() => {})
   return {
-    perform: (task) => Promise.race([remote.perform(task), failed]),
+    // Plans are the server's.
+    perform: (task) => Promise.race([remote.perform(task as QuickTask), failed]),
     end: () => worker.terminate(),
   }
 }, workers)

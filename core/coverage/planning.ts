@@ -1,0 +1,73 @@
+import type { CoverFamily } from '../ball/covers.ts'
+import { referenceCore, referenceId, references } from './engineTasks.ts'
+import { type CoverageQuestion, cellsOf, engineKey } from './map.ts'
+import { type Effort, type PlanBall, type PlanQuestion, noEffort } from './plan.ts'
+import { startingSurface } from './startingSurface.ts'
+import { type FixableBall, worksOn } from './works.ts'
+
+/** A ball to look for: what matters of it, never a name. */
+export interface BallSpec {
+  readonly id: string
+  readonly cover: CoverFamily
+  readonly raUm: number
+  readonly rgIn: number
+  readonly differentialIn: number
+}
+/** Balls that a new one is looked for among, as the engine was asked about them. */
+export const specs: readonly BallSpec[] = references.map(([cover, raUm], i) => ({
+  ...{ id: `${referenceId} ${i}`, cover, raUm },
+  ...referenceCore,
+}))
+
+export interface PlanWishes {
+  /** How often each state is met. */
+  readonly need: readonly number[]
+  readonly mostBought: number
+  readonly carried: number | null
+  /** Keys of the ready recipes that are there; all when not given. */
+  readonly recipes?: readonly string[] | undefined
+}
+
+const buying: Effort = { ...noEffort, bought: true }
+
+/** What a plan chooses among: every ball as it is and after each work that it could be given, and what could be bought. */
+export function planQuestion(
+  question: CoverageQuestion,
+  fixable: readonly FixableBall[],
+  { need, mostBought, carried, recipes }: PlanWishes,
+): PlanQuestion {
+  const { states, balls, engine, band, tolerance } = question
+  // As in the map: the spare ball beside others is not weighed for first shots.
+  const strikeBalls = balls.filter(({ reading }) => reading.cover !== 'polyester')
+  const own = (strikeBalls.length > 0 ? strikeBalls : balls).map((ball): PlanBall => {
+    const found = fixable.find(({ id }) => id === ball.id)
+    const works = (found ? worksOn(ball.reading.cover, found) : []).filter(
+      ({ recipeKey }) => recipeKey === null || !recipes || recipes.includes(recipeKey),
+    )
+    return {
+      ...{ id: ball.id, extra: false },
+      options: [
+        { variant: 'now', effort: noEffort, cells: cellsOf(question, ball) },
+        ...works.map(({ variant, reading, minutes, days, coverRemovedMm }) => ({
+          ...{ variant, effort: { minutes, days, coverRemovedMm, bought: false } },
+          cells: cellsOf(question, { ...ball, reading: { ...ball.reading, ...reading } }, variant),
+        })),
+      ],
+    }
+  })
+  const extras = specs.flatMap((spec, i): PlanBall[] => {
+    if (mostBought === 0 || !engine?.answers[engineKey(referenceId, String(i))]) return []
+    const { cover, raUm, rgIn, differentialIn } = spec
+    const reading = { cover, effectiveRaUm: raUm, oilShare: 0, rgIn, differentialIn, fitted: null }
+    const cells = cellsOf(question, { id: referenceId, reading }, String(i))
+    return [{ id: spec.id, extra: true, options: [{ variant: 'buy', effort: buying, cells }] }]
+  })
+  return {
+    states: states.map(({ targetId, shots, condition }, i) => ({
+      ...{ targetId, shots, weight: need[i]!, best: engine?.best[i] ?? 0 },
+      seldom: band !== null && startingSurface(band, condition).seldomNeeded,
+    })),
+    balls: [...own, ...extras],
+    ...{ tolerance, mostBought, carried },
+  }
+}

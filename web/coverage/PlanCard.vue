@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import type { CoverageView, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
+import { polishRaUm } from '@sleetfall/core'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { dayText } from '../controls/days.ts'
+import { scannedText } from '../surface/useSurfaceText.ts'
+import { useCoverageText } from './useCoverageText.ts'
+import { useSession } from '../shell/session.ts'
+import { sameSteps } from './usePlans.ts'
+
+/** One plan in three lines: what is done, what it closes and opens, what it takes. */
+const props = defineProps<{ view: CoverageView; plans: PlansView; plan: OfferedPlan; first: boolean }>()
+const emit = defineEmits<{ all: []; one: [OfferedStep] }>()
+const { t } = useI18n()
+const session = useSession()
+const { names } = useCoverageText()
+const surfaceOf = (raUm: number) => (raUm <= polishRaUm ? t('coverage.plan.polish') : scannedText(raUm))
+const works = computed(() => props.plan.steps.filter(({ action }) => action !== 'buy'))
+const isRobust = computed(() => sameSteps(props.plan, props.plans.robust))
+const whatOf = ({ action, ballName, recipeKey, spec }: OfferedStep) =>
+  spec
+    ? t('coverage.plan.buy', {
+        ...{ cover: t(`balls.covers.${spec.cover}`), surface: surfaceOf(spec.raUm) },
+        ...{ rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) },
+      })
+    : `${t(`coverage.actions.${action}`)} ${ballName}${recipeKey ? ` – ${t(`surface.recipes.${recipeKey}`)}` : ''}`
+const effect = computed(() => {
+  const { closes, opens, left } = props.plan
+  const part = (key: 'closes' | 'opensOn' | 'left', states: typeof closes) =>
+    states.length > 0 ? [t(`coverage.plan.${key}`, { names: names(props.view, states) })] : []
+  const all = [...part('closes', closes), ...part('opensOn', opens), ...part('left', left)]
+  return all.length > 0 ? all : [t('coverage.plan.allCovered')]
+})
+const takes = computed(() => {
+  const sum = (of: (step: OfferedStep) => number) => props.plan.steps.reduce((all, step) => all + of(step), 0)
+  const minutes = sum(({ effort }) => effort.minutes)
+  const days = Math.max(0, ...props.plan.steps.map(({ effort }) => effort.days))
+  const mm = sum(({ effort }) => effort.coverRemovedMm)
+  return t('coverage.plan.takes', { minutes, days, mm: mm.toFixed(3) }, days)
+})
+</script>
+
+<template>
+  <article class="panel stack plan" :class="{ first }" :aria-label="first ? t('coverage.plan.best') : undefined">
+    <div class="spread">
+      <h3>{{ first ? `● ${t('coverage.plan.best')}` : `◌ ${t('coverage.plan.asGood')}` }}</h3>
+      <strong class="strikes">{{
+        t('coverage.plan.strikes', { n: plan.strikes.toFixed(0), now: plans.now.strikes.toFixed(0) })
+      }}</strong>
+    </div>
+    <p v-if="plan.steps.length === 0">{{ t('coverage.plan.nothing') }}</p>
+    <ul v-else>
+      <li v-for="step in plan.steps" :key="`${step.ballId} ${step.variant}`">
+        <span class="what">{{ whatOf(step) }}</span>
+        <span v-if="step.due" class="small soft">
+          {{ t('coverage.plan.due', { on: dayText(step.due.on), event: step.due.eventName }) }}</span
+        >
+        <v-btn
+          v-if="step.action !== 'buy' && session.may('promises')"
+          size="small"
+          variant="text"
+          :aria-label="`${t('coverage.put')}: ${step.ballName}`"
+          @click="emit('one', step)"
+          >{{ t('coverage.put') }}</v-btn
+        >
+        <template v-for="{ ballId, use, withinDoubt } in plan.bought" :key="ballId">
+          <p v-if="ballId === step.ballId" class="small">
+            {{ t('coverage.plan.use', { percent: Math.round(100 * use) }) }}
+            <template v-if="withinDoubt">▲ {{ t('coverage.plan.withinDoubt') }}</template>
+          </p>
+        </template>
+      </li>
+    </ul>
+    <p v-for="text in effect" :key="text" class="small">{{ text }}</p>
+    <p v-if="plan.steps.length > 0" class="small soft">
+      {{ takes }} <template v-if="isRobust">{{ t('coverage.plan.robust') }}</template>
+    </p>
+    <div v-if="works.length > 1 && session.may('promises')">
+      <v-btn size="small" :class="{ 'next-action': first }" @click="emit('all')">{{
+        t('coverage.plan.putAll', { n: works.length })
+      }}</v-btn>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.plan.first {
+  border-inline-start: 4px solid var(--ink);
+}
+ul {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: var(--gap-1);
+}
+.what {
+  font-weight: 700;
+}
+.strikes {
+  font-family: var(--condensed);
+}
+</style>

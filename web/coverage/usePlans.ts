@@ -1,0 +1,69 @@
+import type { Job, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
+import { recipeByKey } from '@sleetfall/core'
+import { useStorage } from '@vueuse/core'
+import { v4 as newId } from 'uuid'
+import { ref, shallowRef, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useBench } from '../bench/store.ts'
+import { get } from '../http/client.ts'
+import { errorText } from '../http/problem.ts'
+import { queryOf } from '../http/usePage.ts'
+import { useNotices } from '../shell/notices.ts'
+
+/** Which steps are the same: ball by ball, what is done. */
+export const sameSteps = (a: OfferedPlan, b: OfferedPlan): boolean =>
+  a.steps.length === b.steps.length &&
+  a.steps.every((step) => b.steps.some((one) => one.ballId === step.ballId && one.variant === step.variant))
+
+/** Plans over all balls of a customer; asked for anew when what may be bought or carried changes. */
+export function usePlans(customerId: () => string, ready: () => boolean) {
+  const { t } = useI18n()
+  const bench = useBench()
+  const notices = useNotices()
+  const bought = useStorage('sleetfall.plan.bought', 0)
+  /** How many are carried: of this customer, not of everybody. */
+  const carried = ref<number | null>(null)
+  const view = shallowRef<PlansView | null>(null)
+  const error = ref<string | null>(null)
+  const asking = ref(false)
+  async function load(): Promise<void> {
+    if (!ready()) return
+    const wanted = `${customerId()} ${bought.value} ${carried.value}`
+    asking.value = true
+    try {
+      const question = queryOf({ bought: bought.value, ...(carried.value === null ? {} : { carried: carried.value }) })
+      const answer = await get<PlansView | null>(`/coverage/${customerId()}/plans?${question}`)
+      if (wanted === `${customerId()} ${bought.value} ${carried.value}`) view.value = answer
+      error.value = null
+    } catch (problem) {
+      error.value = errorText(problem)
+    } finally {
+      asking.value = false
+    }
+  }
+  watch(customerId, () => {
+    carried.value = null
+    view.value = null
+  })
+  watch([customerId, ready, bought, carried], () => void load(), { immediate: true })
+
+  /** Puts every work of a plan on the bench, each due before it is wanted; one word takes them all off again. */
+  async function putAll(steps: readonly OfferedStep[]): Promise<void> {
+    const jobs: Job[] = []
+    for (const { ballId, ballName, action, recipeKey, due } of steps) {
+      if (action === 'buy' || !due) continue
+      const input = {
+        ...{ id: newId(), ballId, kind: action, recipeKey, dueOn: due.on, eventId: due.eventId, reads: null },
+        ...{ steps: recipeKey === null ? null : [...(recipeByKey(recipeKey)?.steps ?? [])], beforeTrialId: null },
+        ...{ reason: t('coverage.plan.reason', { event: due.eventName }), overrideReason: '' },
+      }
+      // What was put so far stays; the one that the bench refuses is said with its reason.
+      const ok = await notices.attempt(async () => void jobs.push(await bench.takeJob(input)))
+      if (!ok) return notices.done(t('coverage.plan.stopped', { ball: ballName, n: jobs.length }))
+    }
+    notices.done(t('coverage.plan.put', { n: jobs.length }, jobs.length), async () => {
+      for (const job of jobs) await bench.stop(job)
+    })
+  }
+  return { bought, carried, view, error, asking, load, putAll }
+}
