@@ -179,7 +179,7 @@ interface Found {
 }
 
 /** Steps that may not all be in a plan again. */
-type Cut = readonly { readonly ball: number; readonly option: number }[]
+type Cut = readonly { readonly ball: number; readonly options: readonly number[] }[]
 
 /**
  * The best choice of an option for every ball as a mixed-integer program: x chooses the option, c what is carried, and y which of the carried
@@ -232,7 +232,10 @@ function solve(highs: Highs, question: PlanQuestion, read: Read, cuts: readonly 
     if (thrown.length > 0) row(`${thrown.join(' + ')} <= 1`)
   })
   if (least > 0 && strikes.length > 0) row(`${strikes.join('\n ')} >= ${least.toFixed(9)}`)
-  for (const cut of cuts) row(`${cut.map(({ ball, option }) => x(ball, option)).join(' + ')} <= ${cut.length - 1}`)
+  for (const cut of cuts) {
+    const all = cut.flatMap(({ ball, options }) => options.map((option) => x(ball, option)))
+    row(`${all.join(' + ')} <= ${cut.length - 1}`)
+  }
 
   // Names of their own lines, since a line of the format may only be so long.
   const text = [
@@ -272,12 +275,23 @@ function asItIs(highs: Highs, question: PlanQuestion, read: Read): Plan {
   return planOf(question, new Map(own.map((ball) => [ball.id, ball.options[0]!])), found?.carried ?? [], read)
 }
 
-/** Steps of a plan, of which a cut has one left out; of one that does nothing, all that it leaves as it is. */
+/** Chances of a strike closer than this are the same to whoever chooses. */
+const alikeShare = 0.03
+const doAlike = (a: PlanOption, b: PlanOption) =>
+  a.cells.every((cell, s) => Math.abs(likely(cell) - likely(b.cells[s]!)) < alikeShare)
+
+/**
+ * Steps of a plan, of which a cut has one left out, each with whatever else does the same to its ball: the next plan is another, not the same with another
+ * pad. Of a plan that does nothing, all that it leaves as it is.
+ */
 function cutOf({ balls }: PlanQuestion, { steps }: Plan): Cut {
-  if (steps.length === 0) return balls.flatMap(({ extra }, ball) => (extra ? [] : [{ ball, option: 0 }]))
+  if (steps.length === 0) return balls.flatMap(({ extra }, ball) => (extra ? [] : [{ ball, options: [0] }]))
   return steps.map(({ ballId, variant }) => {
     const ball = balls.findIndex(({ id }) => id === ballId)
-    return { ball, option: balls[ball]!.options.findIndex((option) => option.variant === variant) }
+    const { options, extra } = balls[ball]!
+    const done = options.find((option) => option.variant === variant)!
+    const same = options.flatMap((option, o) => ((extra || o > 0) && doAlike(option, done) ? [o] : []))
+    return { ball, options: same }
   })
 }
 
@@ -330,7 +344,7 @@ export function plansFor(highs: Highs, question: PlanQuestion): Plans {
     }
   }
   const combinations = question.balls.reduce((all, ball) => all * (ball.options.length + Number(ball.extra)), 1)
-  return { now, plans, robust, proved, combinations }
+  return { now, plans: plans.slice(0, mostPlans), robust, proved, combinations }
 }
 
 /** Puts a plan first, and takes it out from where else it stands. */

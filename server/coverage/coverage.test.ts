@@ -8,7 +8,7 @@ import { testDatabase } from '../test/shop.ts'
 import { importShopFile } from '../transfer/shopFile.ts'
 import { openMotionPool } from '../motion/pool.ts'
 import { computeCoverage } from './job.ts'
-import { coverageOf, nearestGaps } from './service.ts'
+import { coverageOf, nearestGaps, plansFor } from './service.ts'
 
 let database: Database
 const pool = openMotionPool(2)
@@ -156,5 +156,49 @@ describe('shop file', () => {
     ).toEqual([])
     const ball = (await everyBall()).find((one) => one.name === 'Relative')!
     expect([6, 9]).toContain(ball.surface.totalGames)
+  })
+})
+
+describe('plans over all balls', () => {
+  const wishes = { mostBought: 0, carried: null }
+  const planned = async (name: string, asked: Parameters<typeof plansFor>[3] = wishes) => {
+    const id = await idOf(name)
+    return plansFor(database, pool, id, asked)
+  }
+
+  test('wait for the engine, then name works with the day they are due; what is closed is closed on the map too', async () => {
+    const id = await idOf('Bexa Thrumley')
+    expect(await plansFor(database, pool, id, wishes)).toBeNull()
+    await computeCoverage(database, pool, id)
+    const plans = (await planned('Bexa Thrumley'))!
+    const { map } = await coverageOf(database, id)
+    expect(plans.proved).toBe(true)
+    const [best] = plans.plans
+    expect(best!.steps.length).toBeGreaterThan(0)
+    expect(best!.strikes).toBeGreaterThan(plans.now.strikes)
+    // The plan's present is the map's present: one truth.
+    expect(plans.now.left).toEqual(map.gaps)
+    for (const state of best!.closes) expect(map.gaps).toContainEqual(state)
+    for (const state of best!.opens) expect(map.gaps).not.toContainEqual(state)
+    for (const { ballName, due, effort } of best!.steps) {
+      expect(ballName).toMatch(/Sprathollow|Pintlewick/)
+      expect(due!.on >= new Date().toISOString().slice(0, 10)).toBe(true)
+      expect(effort.minutes).toBeGreaterThan(0)
+    }
+    // A league in its eight weeks outweighs a day's tournament.
+    expect(Math.max(...plans.states.map(({ weight }) => weight))).toBeGreaterThan(1)
+  }, 120_000)
+
+  test('who has a ball for everything is sold nothing, even if balls may be bought', async () => {
+    await computeCoverage(database, pool, await idOf('Isk Tarrowby'))
+    const plans = (await planned('Isk Tarrowby', { mostBought: 2, carried: null }))!
+    expect(plans.now.left).toEqual([])
+    expect(plans.plans[0]!.steps).toEqual([])
+    expect((await planned('Isk Tarrowby', { mostBought: 0, carried: 1 }))!.plans[0]!.carried).toHaveLength(1)
+  }, 120_000)
+
+  test('who plays nothing ahead has no plan', async () => {
+    await computeCoverage(database, pool, await idOf('Rook Dunnagh'))
+    expect(await planned('Rook Dunnagh')).toBeNull()
   })
 })

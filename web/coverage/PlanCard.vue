@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
-import { polishRaUm } from '@sleetfall/core'
+import { polishRaUm, sameState } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
@@ -16,6 +16,13 @@ const { t } = useI18n()
 const session = useSession()
 const { names } = useCoverageText()
 const surfaceOf = (raUm: number) => (raUm <= polishRaUm ? t('coverage.plan.polish') : scannedText(raUm))
+/** Where everything is covered already, what follows is no better plan but a little more. */
+const nothingOpen = computed(() => props.plans.now.left.length === 0)
+const title = computed(() =>
+  props.first
+    ? `● ${t(nothingOpen.value ? 'coverage.plan.nothingNeeded' : 'coverage.plan.best')}`
+    : `◌ ${t(nothingOpen.value ? 'coverage.plan.more' : 'coverage.plan.asGood')}`,
+)
 const works = computed(() => props.plan.steps.filter(({ action }) => action !== 'buy'))
 const isRobust = computed(() => sameSteps(props.plan, props.plans.robust))
 const whatOf = ({ action, ballName, recipeKey, spec }: OfferedStep) =>
@@ -29,7 +36,8 @@ const effect = computed(() => {
   const { closes, opens, left } = props.plan
   const part = (key: 'closes' | 'opensOn' | 'left', states: typeof closes) =>
     states.length > 0 ? [t(`coverage.plan.${key}`, { names: names(props.view, states) })] : []
-  const all = [...part('closes', closes), ...part('opensOn', opens), ...part('left', left)]
+  const still = left.filter((one) => !opens.some((opened) => sameState(one, opened)))
+  const all = [...part('closes', closes), ...part('opensOn', opens), ...part('left', still)]
   return all.length > 0 ? all : [t('coverage.plan.allCovered')]
 })
 const takes = computed(() => {
@@ -37,14 +45,18 @@ const takes = computed(() => {
   const minutes = sum(({ effort }) => effort.minutes)
   const days = Math.max(0, ...props.plan.steps.map(({ effort }) => effort.days))
   const mm = sum(({ effort }) => effort.coverRemovedMm)
-  return t('coverage.plan.takes', { minutes, days, mm: mm.toFixed(3) }, days)
+  return [
+    t('coverage.plan.takes', { minutes }),
+    t('coverage.plan.days', { n: days }, days),
+    mm > 0 ? t('coverage.plan.cover', { mm: mm.toFixed(3) }) : t('coverage.plan.noCover'),
+  ].join(' ')
 })
 </script>
 
 <template>
-  <article class="panel stack plan" :class="{ first }" :aria-label="first ? t('coverage.plan.best') : undefined">
+  <article class="panel stack plan" :class="{ first }" :aria-label="title.slice(2)">
     <div class="spread">
-      <h3>{{ first ? `● ${t('coverage.plan.best')}` : `◌ ${t('coverage.plan.asGood')}` }}</h3>
+      <h3>{{ title }}</h3>
       <strong class="strikes">{{
         t('coverage.plan.strikes', { n: plan.strikes.toFixed(0), now: plans.now.strikes.toFixed(0) })
       }}</strong>
@@ -52,18 +64,21 @@ const takes = computed(() => {
     <p v-if="plan.steps.length === 0">{{ t('coverage.plan.nothing') }}</p>
     <ul v-else>
       <li v-for="step in plan.steps" :key="`${step.ballId} ${step.variant}`">
-        <span class="what">{{ whatOf(step) }}</span>
-        <span v-if="step.due" class="small soft">
-          {{ t('coverage.plan.due', { on: dayText(step.due.on), event: step.due.eventName }) }}</span
-        >
-        <v-btn
-          v-if="step.action !== 'buy' && session.may('promises')"
-          size="small"
-          variant="text"
-          :aria-label="`${t('coverage.put')}: ${step.ballName}`"
-          @click="emit('one', step)"
-          >{{ t('coverage.put') }}</v-btn
-        >
+        <div class="spread">
+          <span>
+            <span class="what">{{ whatOf(step) }}</span>
+            <span v-if="step.due" class="small soft due">{{
+              t('coverage.plan.due', { on: dayText(step.due.on), event: step.due.eventName })
+            }}</span>
+          </span>
+          <v-btn
+            v-if="step.action !== 'buy' && session.may('promises')"
+            size="small"
+            :aria-label="`${t('coverage.put')}: ${step.ballName}`"
+            @click="emit('one', step)"
+            >{{ t('coverage.plan.putOne') }}</v-btn
+          >
+        </div>
         <template v-for="{ ballId, use, withinDoubt } in plan.bought" :key="ballId">
           <p v-if="ballId === step.ballId" class="small">
             {{ t('coverage.plan.use', { percent: Math.round(100 * use) }) }}
@@ -96,6 +111,13 @@ ul {
 }
 .what {
   font-weight: 700;
+}
+.due {
+  display: block;
+}
+li .spread {
+  flex-wrap: nowrap;
+  align-items: start;
 }
 .strikes {
   font-family: var(--condensed);

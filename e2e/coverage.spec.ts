@@ -1,0 +1,56 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './site.ts'
+
+const openPlan = async (page: Page, name: string) => {
+  await page.goto('/coverage')
+  await page
+    .locator('.v-input')
+    .filter({ has: page.getByLabel('Customer', { exact: true }) })
+    .first()
+    .click()
+  await page.keyboard.type(name)
+  await page.getByRole('option', { name }).first().click()
+  return page.getByRole('region', { name: 'Plan over all balls' })
+}
+
+test('from a gap to a plan over all balls; its works go on the bench at once after a look, come off by one word, or go one by one', async ({
+  signedIn: page,
+}) => {
+  test.setTimeout(120_000)
+  const plan = await openPlan(page, 'Tamsa Orrowick')
+  const put = plan.getByRole('button', { name: 'Put 2 jobs on the bench' }).first()
+  await expect(put).toBeVisible({ timeout: 90_000 })
+  await expect(plan.getByRole('article', { name: 'Best plan' })).toContainText('Closes:')
+  await expect(plan).toContainText(/Proved: none of [\d,]+ combinations is worth more/)
+  await put.click()
+  const ask = page.getByRole('dialog', { name: 'Put these on the bench?' })
+  await expect(ask).toContainText(/due .*due /)
+  await ask.getByRole('button', { name: 'Put 2 jobs on the bench' }).click()
+  await expect(page.getByText('2 jobs are on the bench.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('2 jobs are on the bench.')).toHaveCount(0)
+  // A step by itself opens the job filled in.
+  await plan
+    .getByRole('article', { name: 'Best plan' })
+    .getByRole('button', { name: /^Put on the bench: / })
+    .first()
+    .click()
+  const form = page.getByRole('dialog')
+  await expect(form.getByLabel('Reason')).toHaveValue(/^From the plan for /)
+  await form.getByRole('button', { name: 'Put on the bench' }).click()
+  await expect(form).toHaveCount(0)
+  await page.goto('/bench')
+  await expect(page.getByText(/Dull Oarlock|Kelpsong/).first()).toBeVisible()
+})
+
+test('a customer with everything covered is told so and sold nothing, though balls may be bought', async ({
+  signedIn: page,
+}) => {
+  test.setTimeout(120_000)
+  const plan = await openPlan(page, 'Isk Tarrowby')
+  await plan.getByRole('button', { name: '2', exact: true }).click()
+  const first = plan.getByRole('article').first()
+  await expect(first).toContainText('Nothing is needed', { timeout: 90_000 })
+  await expect(first).toContainText('Everything stays as it is.')
+  await expect(plan).not.toContainText('Look for a ball')
+})
