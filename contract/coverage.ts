@@ -39,6 +39,8 @@ export interface CoverageView {
     readonly done: number
     readonly total: number
     readonly computedAt: string | null
+    /** Somebody stopped it; it goes on when somebody says so, or when what it rests on changes. */
+    readonly stopped: boolean
   }
 }
 

@@ -32,6 +32,7 @@ export async function buildAll(): Promise<void> {
   await buildWeb({ configFile: join(projectRoot, 'web/vite.config.ts'), logLevel: 'warn' })
   await bundleFor('server', {
     main: join(projectRoot, 'server/main.ts'),
+    worker: join(projectRoot, 'server/worker.ts'),
     motionThread: join(projectRoot, 'server/motion/thread.ts'),
   })
   await bundleFor('devices', { main: join(projectRoot, 'devices/main.ts') })

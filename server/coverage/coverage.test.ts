@@ -1,14 +1,18 @@
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { eventsOfBall } from '../balls/events.ts'
 import { listBalls } from '../balls/store.ts'
 import { listCustomers } from '../customers/store.ts'
 import { ballListSchema, customerListSchema } from '@sleetfall/contract'
-import type { Database } from '../database/db.ts'
-import { testDatabase } from '../test/shop.ts'
+import { type Database, openDatabase } from '../database/db.ts'
+import { testDatabase, testDatabaseUrl } from '../test/shop.ts'
 import { importShopFile } from '../transfer/shopFile.ts'
 import { openMotionPool } from '../motion/pool.ts'
 import { computeCoverage } from './job.ts'
-import { coverageOf, nearestGaps, plansFor } from './service.ts'
+import { openBehind } from '../present/queue.ts'
+import { coverageOf, nearestGaps, plansFor, stopMap } from './service.ts'
+import { setStopped } from './store.ts'
 
 let database: Database
 const pool = openMotionPool(2)
@@ -79,7 +83,7 @@ describe('the demo world tells its stories', () => {
     expect(fix).toMatchObject({ action: 'resurface', reason: 'reads-early' })
     expect(fix!.after!.strikes!.p).toBeGreaterThan(fix!.before!.strikes!.p + 0.05)
     expect(Date.parse(fix!.due!.eventOn) - Date.parse(fix!.due!.on)).toBe((fix!.due!.settlingDays + 1) * 86_400_000)
-  })
+  }, 90_000)
 })
 
 describe('what the engine answered is kept', () => {
@@ -201,4 +205,65 @@ describe('plans over all balls', () => {
     await computeCoverage(database, pool, await idOf('Rook Dunnagh'))
     expect(await planned('Rook Dunnagh')).toBeNull()
   })
+})
+
+describe('a map that is being computed', () => {
+  test('is stopped by whoever needs the processors, stays stopped, and goes on when it is told to', async () => {
+    const id = await idOf('Maud Ebberly')
+    await stopMap(database, id)
+    await computeCoverage(database, pool, id)
+    const stopped = await coverageOf(database, id)
+    expect(stopped.engine).toMatchObject({ state: 'none', stopped: true, done: 0 })
+    await setStopped(database, id, null)
+    await computeCoverage(database, pool, id)
+    expect((await coverageOf(database, id)).engine).toMatchObject({ state: 'ready', stopped: false })
+    // What is ready is not taken away by a stop that comes too late.
+    await stopMap(database, id)
+    expect((await coverageOf(database, id)).engine.state).toBe('ready')
+  }, 60_000)
+
+  test('is stopped in its midst: nothing half is kept', async () => {
+    const id = await idOf('Corvin Saltmarrow')
+    const running = computeCoverage(database, pool, id)
+    for (let tries = 0; tries < 100; tries += 1) {
+      const { done } = (await coverageOf(database, id)).engine
+      if (done > 0) break
+      await new Promise((resolve) => setTimeout(resolve, 20))
+    }
+    await stopMap(database, id)
+    await running
+    const { engine } = await coverageOf(database, id)
+    expect(engine.stopped).toBe(true)
+    expect(engine.state).not.toBe('ready')
+    expect(engine.done).toBeLessThan(engine.total)
+  }, 60_000)
+
+  test('is computed by a worker of its own, a process without a door, for a server that only queues', async () => {
+    const url = await testDatabaseUrl('template_demo')
+    const trouble: Error[] = []
+    const counter = await openBehind(url, (error) => trouble.push(error), ['coverage'])
+    const own = openDatabase(url, { beforeCommit: counter.beforeCommit })
+    const worker = spawn(process.execPath, ['--import', 'tsx', join(import.meta.dirname, '..', 'worker.ts')], {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: url, LOG_LEVEL: 'silent' },
+    })
+    try {
+      await new Promise((resolve) => worker.once('message', resolve))
+      const id = await idOf('Tib Harrowfen')
+      await counter.later('coverage', id)
+      let state = ''
+      for (let tries = 0; tries < 300 && state !== 'ready'; tries += 1) {
+        await new Promise((resolve) => setTimeout(resolve, 100))
+        state = (await coverageOf(own, id)).engine.state
+      }
+      expect(state).toBe('ready')
+      expect(trouble).toEqual([])
+    } finally {
+      const ended = new Promise((resolve) => worker.once('exit', resolve))
+      worker.kill('SIGTERM')
+      expect(await ended).toBe(0)
+      await counter.close()
+      await own.close()
+    }
+  }, 90_000)
 })

@@ -115,27 +115,29 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
   if (!subject) return
   const { asked, states, fingerprint } = subject
   const kept = await keptOf(database, customerId)
-  if (kept?.complete && kept.fingerprint === fingerprint) return
+  if ((kept?.complete && kept.fingerprint === fingerprint) || kept?.stopped === fingerprint) return
   const { places, questions } = engineTasks(asked)
   await keepProgress(database, customerId, fingerprint, 0, questions.length)
   const answers: EngineAnswer[] = []
   const stateKeys = states.map(({ targetId, shots }) => ({ targetId, shots }))
   let done = 0
   /** Answers to some of the questions, and keeps them with those before. */
-  async function stage(of: (place: EnginePlace) => boolean, complete: boolean): Promise<void> {
+  async function stage(of: (place: EnginePlace) => boolean, complete: boolean): Promise<boolean> {
     // The map takes all threads; what comes after it leaves one processor to those who ask meanwhile.
     const width = complete ? Math.max(1, availableParallelism() - 1) : availableParallelism()
     const queue = new PQueue({ concurrency: width })
     const asked = places.flatMap((place, i) => (of(place) ? [i] : []))
-    await queue.addAll(
-      asked.map((i) => async () => {
+    for (const i of asked)
+      void queue.add(async () => {
         // What somebody looks at comes first; this fills what is left of the threads.
         answers[i] = await motion.run({ kind: 'engine', question: questions[i]! }, { priority: -1 })
         done += 1
-        if (done % progressEvery === 0)
-          void keepProgress(database, customerId, fingerprint, done, questions.length).catch(() => {})
-      }),
-    )
+        if (done % progressEvery > 0) return
+        if (await keepProgress(database, customerId, fingerprint, done, questions.length)) queue.clear()
+      })
+    await queue.onIdle()
+    // Stopped by somebody: what was answered is not enough to be kept.
+    if (asked.some((i) => answers[i] === undefined)) return false
     const known = places.flatMap((place, i) => (answers[i] ? [{ place, answer: answers[i] }] : []))
     const engine = engineTable(
       known.map(({ place }) => place),
@@ -144,7 +146,7 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
     )
     const kept = { fingerprint, engine, states: stateKeys, done, total: questions.length, complete }
     await keepAnswers(database, customerId, kept)
+    return true
   }
-  await stage(isOfMap, false)
-  await stage((place) => !isOfMap(place), true)
+  if (await stage(isOfMap, false)) await stage((place) => !isOfMap(place), true)
 }

@@ -1,13 +1,17 @@
-import { Router } from 'express'
+import { type Request, Router } from 'express'
+import * as yup from 'yup'
 import { type Context, idOf } from '../http/context.ts'
 import { planWishesSchema } from '@sleetfall/contract'
-import { checked } from '../http/write.ts'
-import { coverageOf, nearestGaps, plansFor } from './service.ts'
+import { checked, write } from '../http/write.ts'
+import type { Db } from '../database/db.ts'
+import { coverageOf, nearestGaps, plansFor, stopMap } from './service.ts'
+import { setStopped } from './store.ts'
 
 /** The queue in which the engine is asked. */
 export const coverageJob = 'coverage'
 
-export function coverageRoutes({ database, later, motion }: Context): Router {
+export function coverageRoutes(context: Context): Router {
+  const { database, later, motion } = context
   const router = Router()
   router.get('/', async (_request, response) => {
     const { wanted, ...near } = await nearestGaps(database)
@@ -18,9 +22,34 @@ export function coverageRoutes({ database, later, motion }: Context): Router {
   /** Answers with what is kept; what is not of now is computed behind, and asked for again. */
   router.get('/:id', async (request, response) => {
     const view = await coverageOf(database, idOf(request))
-    if (view.engine.state !== 'ready') await later(coverageJob, view.customerId)
+    if (view.engine.state !== 'ready' && !view.engine.stopped) await later(coverageJob, view.customerId)
     response.json(view)
   })
+  const asIs = ({ db, request }: { readonly db: Db; readonly request: Request }) => coverageOf(db, idOf(request))
+  router.post(
+    '/:id/stop',
+    write(
+      context,
+      yup.object({}),
+      async (one) => {
+        await stopMap(one.db, idOf(one.request))
+        return asIs(one)
+      },
+      asIs,
+    ),
+  )
+  router.post(
+    '/:id/go-on',
+    write(
+      context,
+      yup.object({}),
+      async (one) => {
+        await setStopped(one.db, idOf(one.request), null)
+        return asIs(one)
+      },
+      asIs,
+    ),
+  )
   /** Plans over all balls together; null until the engine has answered everything. */
   router.get('/:id/plans', async (request, response) => {
     const { bought, carried } = checked(planWishesSchema, request.query)

@@ -31,7 +31,7 @@ import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { evidenceFor } from '../trials/store.ts'
 import { type Ahead, type Subject, subjectOf, tableFor } from './engine.ts'
-import { type KeptGap, keptGaps, keptOf } from './store.ts'
+import { type KeptGap, keptGaps, keptOf, setStopped } from './store.ts'
 
 /** Patterns that the events ahead bring, each with its events, nearest first. */
 const targetsOf = ({ patterns, events }: Subject): CoverageTarget[] =>
@@ -135,6 +135,7 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
             : ofNow
               ? 'fixes'
               : 'stale',
+      stopped: kept !== null && kept.stopped === subject.fingerprint,
       ...{ done: kept?.done ?? 0, total: kept?.total ?? 0, computedAt: kept?.computedAt ?? null },
     },
   }
@@ -205,6 +206,13 @@ function worksOf(balls: readonly Ball[], { ballId, variant }: Plan['steps'][numb
   if (!ball) return null
   const { finish, oil } = ball.surface
   return worksOn(ball.cover, { id: ball.id, finish, oil }).find((work) => work.variant === variant) ?? null
+}
+
+/** Stops what is being computed of a customer's map as it is now; anything new begins anew. */
+export async function stopMap(db: Db, customerId: string): Promise<void> {
+  const subject = await subjectOf(db, customerId)
+  if (!subject) throw notFound('customer')
+  await setStopped(db, customerId, subject.fingerprint)
 }
 
 /** Gaps of a view by the day on which they are met, each with its cheapest fix. */

@@ -12,20 +12,38 @@ export interface Kept {
   readonly computedAt: string | null
   /** The balls after work are among them, not only as they are. */
   readonly complete: boolean
+  /** Fingerprint of what was being computed when somebody stopped it. */
+  readonly stopped: string | null
 }
 
 export const keptOf = (db: Db, customerId: string) =>
   db.maybeOne<Kept>(
-    'select fingerprint, states, engine, done, total, computed_at, complete from coverage_kept where customer_id = $1',
+    'select fingerprint, states, engine, done, total, computed_at, complete, stopped from coverage_kept where customer_id = $1',
     [customerId],
   )
 
-/** How far a computation is; the answers before it stay until it is through. */
-export const keepProgress = (db: Db, customerId: string, fingerprint: string, done: number, total: number) =>
-  db.run(
+/** How far a computation is; the answers before it stay until it is through. Tells whether somebody stopped it meanwhile. */
+export async function keepProgress(
+  db: Db,
+  customerId: string,
+  fingerprint: string,
+  done: number,
+  total: number,
+): Promise<boolean> {
+  const { stopped } = await db.one<{ stopped: string | null }>(
     `insert into coverage_kept (customer_id, fingerprint, done, total) values ($1, $2, $3, $4)
-     on conflict (customer_id) do update set done = excluded.done, total = excluded.total`,
+     on conflict (customer_id) do update set done = excluded.done, total = excluded.total returning stopped`,
     [customerId, fingerprint, done, total],
+  )
+  return stopped === fingerprint
+}
+
+/** Stops what is being computed for a customer, or lets it go on (null). */
+export const setStopped = (db: Db, customerId: string, fingerprint: string | null) =>
+  db.run(
+    `insert into coverage_kept (customer_id, fingerprint, stopped) values ($1, '', $2)
+     on conflict (customer_id) do update set stopped = excluded.stopped`,
+    [customerId, fingerprint],
   )
 
 /** Keeps the answers of a customer's map in place of those before. */
@@ -39,7 +57,7 @@ export const keepAnswers = (
     done,
     total,
     complete,
-  }: Omit<Kept, 'engine' | 'computedAt'> & { readonly engine: EngineTable },
+  }: Omit<Kept, 'engine' | 'computedAt' | 'stopped'> & { readonly engine: EngineTable },
 ) =>
   db.run(
     `insert into coverage_kept (customer_id, fingerprint, states, engine, done, total, complete, computed_at)

@@ -96,6 +96,8 @@ export const access: readonly Rule[] = [
   ['GET', '/coverage', 'counter'],
   ['GET', '/coverage/:id', 'counter'],
   ['GET', '/coverage/:id/plans', 'counter'],
+  ['POST', '/coverage/:id/stop', 'counter'],
+  ['POST', '/coverage/:id/go-on', 'counter'],
   ['GET', '/bench/jobs', 'counter'],
   ['GET', '/bench/jobs/:id', 'counter'],
   ['GET', '/bench/strip', 'counter'],

@@ -15,26 +15,22 @@ const clusterUrl = (database: string) => {
   return pattern.replace(/NAME$/, database)
 }
 
-/** A database of its own for one test file: a copy of a template on the tests' real PostgreSQL. */
-export async function testDatabase(
-  template: 'template_migrated' | 'template_demo' = 'template_migrated',
-): Promise<Database> {
+type Template = 'template_migrated' | 'template_demo'
+async function newDatabaseUrl(from: string): Promise<string> {
   const name = `t_${randomBytes(6).toString('hex')}`
   const client = new pg.Client({ connectionString: clusterUrl('postgres') })
   await client.connect()
-  await client.query(`create database ${name} template ${template}`)
-  await client.end()
-  return openDatabase(clusterUrl(name), { beforeCommit: atOnce })
-}
-
-export const emptyDatabaseUrl = async () => {
-  const name = `t_${randomBytes(6).toString('hex')}`
-  const client = new pg.Client({ connectionString: clusterUrl('postgres') })
-  await client.connect()
-  await client.query(`create database ${name}`)
+  await client.query(`create database ${name} ${from}`)
   await client.end()
   return clusterUrl(name)
 }
+/** Address of a database that is a copy of a template on the tests' real PostgreSQL. */
+export const testDatabaseUrl = (template: Template) => newDatabaseUrl(`template ${template}`)
+export const emptyDatabaseUrl = () => newDatabaseUrl('')
+
+/** A database of its own for one test file. */
+export const testDatabase = async (template: Template = 'template_migrated'): Promise<Database> =>
+  openDatabase(await testDatabaseUrl(template), { beforeCommit: atOnce })
 
 export const password = 'a-long-enough-password'
 

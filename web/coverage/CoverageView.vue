@@ -18,6 +18,7 @@ import NearestGaps from './NearestGaps.vue'
 import CellDetail from './CellDetail.vue'
 import CoverageNotes from './CoverageNotes.vue'
 import CoverageTable from './CoverageTable.vue'
+import EngineState from './EngineState.vue'
 import GapFixes from './GapFixes.vue'
 import { useCoverageText } from './useCoverageText.ts'
 
@@ -43,6 +44,12 @@ const customer = computed(() => customers.byId.get(customerId.value))
 const { nameOf: stateName } = useCoverageText()
 
 const { start: again, stop: noMore } = useTimeoutFn(() => void load(), 1500, { immediate: false })
+/** What is not of now is computed behind; asked again until it is, or until somebody stops it. */
+function take(answer: CoverageView) {
+  view.value = answer
+  noMore()
+  if (answer.engine.state !== 'ready' && !answer.engine.stopped) again()
+}
 async function load() {
   noMore()
   if (customerId.value === '') {
@@ -53,9 +60,7 @@ async function load() {
   try {
     const answer = await get<CoverageView>(`/coverage/${wanted}`)
     if (wanted !== customerId.value) return
-    view.value = answer
-    // What is not of now is computed behind; asked again until it is.
-    if (answer.engine.state !== 'ready') again()
+    take(answer)
     error.value = null
   } catch (problem) {
     error.value = errorText(problem)
@@ -78,12 +83,6 @@ const shown = computed(
       (one) => cell.value !== null && one.ballId === cell.value.ballId && sameState(one, cell.value),
     ) ?? null,
 )
-const engineText = computed(() => {
-  const { state, done, total } = view.value!.engine
-  return state === 'ready'
-    ? ''
-    : t(`coverage.engine.${state}`, { percent: total > 0 ? Math.round((100 * done) / total) : 0 })
-})
 const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(chosen.value.fix.ballId) : undefined))
 </script>
 
@@ -132,7 +131,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
           </div>
         </div>
         <template v-else>
-          <p v-if="engineText" role="status">◌ {{ engineText }}</p>
+          <EngineState :view="view" @changed="take" />
           <CoverageTable :view="view" :chosen="shown" @choose="cell = $event" />
           <CellDetail v-if="shown" :view="view" :cell="shown" @close="cell = null" />
           <p class="small soft">{{ t('coverage.how') }}</p>

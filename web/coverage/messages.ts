@@ -48,6 +48,9 @@ export default {
       'A ball, a lane or the release has changed since the motion core looked: its part is of then and is being computed anew ({percent} %).',
     fixes: 'The map is of now. What each work would do is being computed ({percent} %).',
   },
+  stop: 'Stop it',
+  goOn: 'Go on',
+  stopped: 'Stopped at {percent} %. What is shown is what was known before.',
   fixesWait: 'The fixes are being computed.',
   detail: {
     title: '{ball} on {state}',
