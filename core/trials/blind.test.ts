@@ -1,115 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
-import { randomLcg, randomNormal } from 'd3-random'
-import { type ComparedShot, type ShotInput, crossedContrasts, judge, launchAngleDeg, simulate } from '@sleetfall/core'
+import type { Hidden, held, judgedBlind as judgedHere, toldByMore } from '../test/blindTrials.ts'
+import { outside } from '../test/outside.ts'
 
-/**
- * Blind trials: a bowler, a ball, a lane and its drift that the judge knows nothing of, seeded. What is hidden is drawn from wider ranges than
- * the judge's own priors are made from, and what is noted is rounded to half boards as at the lane.
- */
-interface Hidden {
-  /** Boards by which the second arm enters otherwise. */
-  readonly difference: number
-  readonly order: string
-  /** What further arms do beside the first, where there are more than two; boards. */
-  readonly effects?: Readonly<Record<string, number>>
-  /** Place in the order from which another day begins, which moves all that is thrown on it. */
-  readonly newDayAt?: number
-  readonly driftSd?: number
-  /** Share of the shots whose target nobody noted. */
-  readonly unnoted?: number
-  readonly seed: number
-}
-
-/** Numbers in a row are no seeds for a linear generator: its first draws would go in step with them. */
-function mixed(number: number): number {
-  let bits = Math.imul(number ^ 0x9e3779b9, 0x85ebca6b)
-  bits = Math.imul(bits ^ (bits >>> 13), 0xc2b2ae35)
-  return (bits ^ (bits >>> 16)) >>> 0
-}
-
-function blindTrial({
-  difference,
-  order,
-  effects = { B: difference },
-  newDayAt,
-  driftSd = 0.06,
-  unnoted = 0,
-  seed,
-}: Hidden): ComparedShot[] {
-  const uniform = randomLcg(mixed(seed))
-  const between = (from: number, to: number) => from + (to - from) * uniform()
-  const normal = (sd: number) => randomNormal.source(uniform)(0, sd)()
-  const loads = [
-    [2, 38, between(1, 3), between(33, 43)],
-    [between(6, 9), between(31, 34), between(2, 4), between(28, 38)],
-  ].map(([fromBoard, toBoard, load, endFt]) => ({
-    ...{ fromBoard: Math.round(fromBoard!), toBoard: Math.round(toBoard!), loads: Math.round(load!) },
-    ...{ microlitresPerBoard: 50, startFt: 0, endFt: endFt! },
-  }))
-  const [laydown, target] = [between(17, 26), between(9, 14)]
-  const shot = (targetOff: number, laydownOff: number, speedOff: number): ShotInput => ({
-    bowler: {
-      ...{ hand: 'right', speedMph: hidden.speedMph + speedOff, revRpm: hidden.revRpm },
-      ...{ axisRotationDeg: hidden.rotation, axisTiltDeg: hidden.tilt },
-    },
-    ball: hidden.ball,
-    layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 },
-    release: {
-      laydownBoard: laydown + laydownOff,
-      launchAngleDeg: launchAngleDeg(laydown + laydownOff, target + targetOff),
-    },
-    friction: {
-      kind: 'film',
-      loads,
-      raUm: hidden.raUm,
-      cover: 'solid',
-      coverStrength: hidden.strength,
-      lane: hidden.lane,
-    },
-  })
-  const hidden = {
-    ...{ speedMph: between(15.5, 19), revRpm: between(230, 420), rotation: between(25, 70), tilt: between(6, 20) },
-    ...{ raUm: between(0.2, 1), strength: between(0.85, 1.15), lane: between(0.85, 1.15) },
-    ball: {
-      ...{ weightLb: 15, diameterIn: 8.595, rgIn: between(2.47, 2.55), differentialIn: between(0.03, 0.055) },
-      intermediateDifferentialIn: 0,
-    },
-  } as const
-  const [scatter, aim, drift] = [between(0.5, 1.1), between(0.5, 1.1), normal(driftSd)]
-  const [dayMoves, drifts] = [normal(1.5), [drift, newDayAt === undefined ? drift : normal(driftSd)]]
-  return [...order].map((arm, i) => {
-    const day = newDayAt !== undefined && i >= newDayAt ? 1 : 0
-    const [targetOff, laydownOff, speedOff] = [normal(aim), normal(0.4), normal(0.35)]
-    const entry = simulate(shot(targetOff, laydownOff, speedOff)).entryBoard
-    const value = entry + (effects[arm] ?? 0) + drifts[day]! * i + day * dayMoves + normal(scatter)
-    return {
-      variant: arm,
-      value: Math.round(2 * value) / 2,
-      // Nobody sees a target to less than half a board, nor a speed to less than a tenth.
-      targetDeviationBoards: uniform() < unnoted ? undefined : Math.round(2 * targetOff) / 2,
-      laydownDeviationBoards: Math.round(2 * laydownOff) / 2,
-      speedDeviationMph: Math.round(10 * speedOff) / 10,
-      sequence: i + 1,
-      ...(newDayAt === undefined ? {} : { blocks: { day: String(day) } }),
-    }
-  })
-}
-
-const entry = { measure: 'entryBoard', influence: false } as const
-
-/** Judged blind, so many times: how often the truth lies in the interval, the sign is right, and a difference is claimed. */
-function judgedBlind(trials: number, hidden: Omit<Hidden, 'seed'>) {
-  let [covered, right, claimed, width] = [0, 0, 0, 0]
-  for (let seed = 1; seed <= trials; seed += 1) {
-    const judgement = judge(blindTrial({ ...hidden, seed: 7919 * seed }), entry)
-    const { low, high, estimate } = judgement.pairs[0]!
-    covered += Number(low <= hidden.difference && hidden.difference <= high)
-    right += Number(Math.sign(estimate) === Math.sign(hidden.difference))
-    claimed += Number(judgement.verdict === 'different')
-    width += (high - low) / 2 / trials
-  }
-  return { covered: covered / trials, right: right / trials, claimed: claimed / trials, width }
-}
+const url = new URL('../test/blindTrials.ts', import.meta.url).href
+const judgedBlind = (trials: number, hidden: Omit<Hidden, 'seed'>) =>
+  outside<ReturnType<typeof judgedHere>>(url, 'judgedBlind', [trials, hidden])
 
 /** Sampling error of a share found in so many trials, two standard deviations, is added to what is asked for. */
 const trials = 150
@@ -122,35 +17,31 @@ describe('a verdict in blind trials', () => {
     ['eight and eight, one change', 'AAAAAAAABBBBBBBB'],
     ['sixteen in turns', 'ABBABAABABBABAAB'],
     ['control, change and control again', 'AAAABBBBAA'],
-  ])('%s: the interval holds the truth, the sign is right, and nothing is claimed where nothing is', (_, order) => {
-    const { covered, right } = judgedBlind(trials, { difference: 1.5, order })
-    expect(covered).toBeGreaterThan(0.93 - slack(0.93))
-    expect(right).toBeGreaterThan(0.95 - slack(0.95))
-    // The model is linear: what is claimed at no difference is what lies outside its interval at any.
-    const { claimed } = judgedBlind(trials / 3, { difference: 0, order })
-    expect(claimed).toBeLessThan(0.05 + 1.5 * Math.sqrt(3) * slack(0.05))
-  })
+  ])(
+    '%s: the interval holds the truth, the sign is right, and nothing is claimed where nothing is',
+    async (_, order) => {
+      const { covered, right } = await judgedBlind(trials, { difference: 1.5, order })
+      expect(covered).toBeGreaterThan(0.93 - slack(0.93))
+      expect(right).toBeGreaterThan(0.95 - slack(0.95))
+      // The model is linear: what is claimed at no difference is what lies outside its interval at any.
+      const { claimed } = await judgedBlind(trials / 3, { difference: 0, order })
+      expect(claimed).toBeLessThan(0.05 + 1.5 * Math.sqrt(3) * slack(0.05))
+    },
+  )
 
-  test('a lane that drifts twice as far and targets that nobody noted widen the interval, and it still holds the truth', () => {
+  test('a lane that drifts twice as far and targets that nobody noted widen the interval, and it still holds the truth', async () => {
     const order = 'AAAAAAAABBBBBBBB'
-    const easy = judgedBlind(60, { difference: 1.5, order })
-    const hard = judgedBlind(trials, { difference: 1.5, order, driftSd: 0.12, unnoted: 0.3 })
+    const easy = await judgedBlind(60, { difference: 1.5, order })
+    const hard = await judgedBlind(trials, { difference: 1.5, order, driftSd: 0.12, unnoted: 0.3 })
     expect(hard.width).toBeGreaterThan(easy.width)
     expect(hard.covered).toBeGreaterThan(0.95 - slack(0.95))
     expect(hard.right).toBeGreaterThan(0.9 - slack(0.9))
   })
 
-  test('so many more shots as it asks for tell a difference that matters in four of five cases', () => {
-    let [told, asked] = [0, 0]
+  test('so many more shots as it asks for tell a difference that matters in four of five cases', async () => {
     const cases = 60
-    for (let seed = 1; seed <= cases; seed += 1) {
-      const first = judge(blindTrial({ difference: 1.5, order: 'ABBAABBA', seed: 104_729 * seed }), entry)
-      const turns = Math.ceil((4 + first.moreShots) / 2)
-      const more = blindTrial({ difference: 1.5, order: 'ABBA'.repeat(turns), seed: 104_729 * seed })
-      told += Number(judge(more, entry).verdict === 'different')
-      asked += first.moreShots / cases
-    }
-    expect(told / cases).toBeGreaterThan(0.8 - 2 * Math.sqrt(0.16 / cases))
+    const { told, asked } = await outside<ReturnType<typeof toldByMore>>(url, 'toldByMore', [cases])
+    expect(told).toBeGreaterThan(0.8 - 2 * Math.sqrt(0.16 / cases))
     expect(asked).toBeLessThan(20)
   })
 })
@@ -158,29 +49,6 @@ describe('a verdict in blind trials', () => {
 describe('combinations in blind trials', () => {
   const levels = (first: readonly string[], second: readonly string[]) =>
     first.flatMap((a, i) => second.map((b, j) => ({ arm: i * second.length + j + 1, levels: [a, b] })))
-  const names = 'ABCDEF'
-  /** How often the interval of each contrast holds the truth, and how often one is claimed that is not there. */
-  function held(arms: ReturnType<typeof levels>, hidden: Omit<Hidden, 'seed' | 'difference'>, runs: number) {
-    const asked = crossedContrasts(arms).map(({ effect, contrast }) => ({
-      name: effect.name,
-      weights: Object.fromEntries(Object.entries(contrast.weights).map(([arm, by]) => [names[Number(arm) - 1]!, by])),
-    }))
-    let [within, of, claimed, none] = [0, 0, 0, 0]
-    for (let seed = 1; seed <= runs; seed += 1) {
-      const shots = blindTrial({ ...hidden, difference: 0, seed: 6367 * seed })
-      const inOrder = [...shots].sort((a, b) => a.variant.localeCompare(b.variant))
-      for (const told of judge(inOrder, { ...entry, contrasts: asked }).contrasts) {
-        const { weights } = asked.find(({ name }) => name === told.name)!
-        const truth = Object.entries(weights).reduce((sum, [arm, by]) => sum + by * (hidden.effects?.[arm] ?? 0), 0)
-        of += 1
-        within += Number(told.low <= truth && truth <= told.high)
-        if (Math.abs(truth) > 1e-9) continue
-        none += 1
-        claimed += Number(told.pHolm < 0.05)
-      }
-    }
-    return { within: within / of, claimed: claimed / none }
-  }
   test.each([
     ['covers by surfaces, in stages', levels(['x', 'y'], ['box', '2000', 'polish']), 'ADDAADBEEBBECFFCCF', {}],
     ['bowlers by balls, in turns', levels(['one', 'two'], ['x', 'y']), 'ABCDDCBAABCD', {}],
@@ -191,26 +59,19 @@ describe('combinations in blind trials', () => {
       'ACCAACCABDDBBDDB',
       { newDayAt: 8 },
     ],
-  ])('%s: intervals hold the truth, and nothing is claimed where nothing is', (_, arms, order, days) => {
+  ])('%s: intervals hold the truth, and nothing is claimed where nothing is', async (_, arms, order, days) => {
     const runs = 40
     const sure = (share: number) => 2 * Math.sqrt((share * (1 - share)) / runs)
     const effects = { B: 1, C: -1.5, D: 2, E: 0.5, F: -2 }
-    expect(held(arms, { order, effects, ...days }, runs).within).toBeGreaterThan(0.95 - sure(0.95))
-    expect(held(arms, { order, effects: {}, ...days }, runs).claimed).toBeLessThan(0.05 + sure(0.05))
+    const heldOf = (of: object) =>
+      outside<ReturnType<typeof held>>(url, 'held', [arms, { order, ...days, effects: of }, runs])
+    expect((await heldOf(effects)).within).toBeGreaterThan(0.95 - sure(0.95))
+    expect((await heldOf({})).claimed).toBeLessThan(0.05 + sure(0.05))
   })
 
-  test('a ladder of four with the control back: every pair’s interval holds the truth', () => {
-    const effects = { B: 0.5, C: 1.5, D: 3 }
-    let [within, of] = [0, 0]
+  test('a ladder of four with the control back: every pair’s interval holds the truth', async () => {
     const runs = 40
-    for (let seed = 1; seed <= runs; seed += 1) {
-      const shots = blindTrial({ difference: 0, order: 'AAABBBCCCDDDAA', effects, seed: 4567 * seed })
-      for (const { from, to, low, high } of judge(shots, entry).pairs) {
-        const at = (arm: string) => (effects as Record<string, number>)[arm] ?? 0
-        of += 1
-        within += Number(low <= at(to) - at(from) && at(to) - at(from) <= high)
-      }
-    }
-    expect(within / of).toBeGreaterThan(0.95 - 2 * Math.sqrt(0.0475 / runs))
+    const share = await outside<number>(url, 'ladderHeld', [runs])
+    expect(share).toBeGreaterThan(0.95 - 2 * Math.sqrt(0.0475 / runs))
   })
 })
