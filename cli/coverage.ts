@@ -16,7 +16,7 @@ import {
   planQuestion,
   plansFor,
   readyRecipes,
-  specs,
+  specsOf,
   styleBand,
   usualSpread,
 } from '@sleetfall/core'
@@ -67,7 +67,7 @@ export const coverageCommand =
     const plans = plansFor(highs, planQuestion(question, fixable, { need, mostBought: maxPurchases, carried, recipes }))
     const nameOf = ({ targetId }: StateKey) => states[Number(targetId)]!.name
     const specOf = (id: string): Omit<BallSpec, 'id'> | undefined => {
-      const found = specs.find((spec) => spec.id === id)
+      const found = specsOf(engine).find((spec) => spec.id === id)
       if (!found) return undefined
       const { id: _, ...spec } = found
       return spec

@@ -1,4 +1,4 @@
-import { isReactive } from '../ball/covers.ts'
+import { type CoverFamily, isReactive } from '../ball/covers.ts'
 import { type CoverageBall, type CoverageCell, type CoverageState, type Evidence, coverageCell } from './cell.ts'
 import type { EngineAnswer } from './engine.ts'
 import { equivalentRaUm } from './strength.ts'
@@ -9,6 +9,16 @@ export interface EngineTable {
   readonly answers: Readonly<Record<string, readonly EngineAnswer[]>>
   /** Chance of a strike with the best ball of any kind, by state; null of one that was not asked about. */
   readonly best: readonly (number | null)[]
+  /** Balls to look for that a search found, beside the reference balls. */
+  readonly found?: readonly BallSpec[] | undefined
+}
+/** A ball to look for: what matters of it, never a name. */
+export interface BallSpec {
+  readonly id: string
+  readonly cover: CoverFamily
+  readonly raUm: number
+  readonly rgIn: number
+  readonly differentialIn: number
 }
 export const engineKey = (ballId: string, variant: string) => `${ballId} ${variant}`
 

@@ -1,23 +1,20 @@
-import type { CoverFamily } from '../ball/covers.ts'
 import { referenceCore, referenceId, references } from './engineTasks.ts'
-import { type CoverageQuestion, cellsOf, engineKey } from './map.ts'
+import { type BallSpec, type CoverageQuestion, type EngineTable, cellsOf, engineKey } from './map.ts'
 import { type Effort, type PlanBall, type PlanQuestion, noEffort } from './plan.ts'
 import { startingSurface } from './startingSurface.ts'
 import { type FixableBall, worksOn } from './works.ts'
 
-/** A ball to look for: what matters of it, never a name. */
-export interface BallSpec {
-  readonly id: string
-  readonly cover: CoverFamily
-  readonly raUm: number
-  readonly rgIn: number
-  readonly differentialIn: number
-}
 /** Balls that a new one is looked for among, as the engine was asked about them. */
-export const specs: readonly BallSpec[] = references.map(([cover, raUm], i) => ({
+const referenceSpecs: readonly BallSpec[] = references.map(([cover, raUm], i) => ({
   ...{ id: `${referenceId} ${i}`, cover, raUm },
   ...referenceCore,
 }))
+
+/** Balls that could be bought: the reference balls, and what a search found. */
+export const specsOf = (engine: EngineTable | null): readonly BallSpec[] => [
+  ...referenceSpecs,
+  ...(engine?.found ?? []),
+]
 
 export interface PlanWishes {
   /** How often each state is met. */
@@ -55,11 +52,12 @@ export function planQuestion(
       ],
     }
   })
-  const extras = specs.flatMap((spec, i): PlanBall[] => {
-    if (mostBought === 0 || !engine?.answers[engineKey(referenceId, String(i))]) return []
+  const extras = specsOf(engine).flatMap((spec): PlanBall[] => {
+    const [, variant] = spec.id.split(' ')
+    if (mostBought === 0 || !engine?.answers[engineKey(referenceId, variant!)]) return []
     const { cover, raUm, rgIn, differentialIn } = spec
     const reading = { cover, effectiveRaUm: raUm, oilShare: 0, rgIn, differentialIn, fitted: null }
-    const cells = cellsOf(question, { id: referenceId, reading }, String(i))
+    const cells = cellsOf(question, { id: referenceId, reading }, variant)
     return [{ id: spec.id, extra: true, options: [{ variant: 'buy', effort: buying, cells }] }]
   })
   return {

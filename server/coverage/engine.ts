@@ -6,13 +6,23 @@ import {
   type EngineAnswer,
   type EngineAsked,
   type EnginePlace,
+  type EngineQuestion,
   type EngineTable,
+  type PlayOn,
   type WorkPool,
   engineTable,
   engineTasks,
+  filmAfterShots,
+  filmOf,
+  groundOn,
   isOfMap,
+  needOf,
   referenceId,
+  searchSpec,
+  shotOf,
+  specsOf,
   spreadFor,
+  startingSurface,
   usualPhases,
   usualSpread,
 } from '@sleetfall/core'
@@ -20,6 +30,7 @@ import PQueue from 'p-queue'
 import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
+import { addDays } from '../events/nextDay.ts'
 import { eventsAhead } from '../events/store.ts'
 import { patternById } from '../lanes/store.ts'
 import { spreadOf } from '../trials/store.ts'
@@ -28,7 +39,7 @@ import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
 /** Patterns ahead that are looked at: the nearest ones. */
 const mostTargets = 6
 /** Raised when the core answers otherwise to the same question. */
-const model = 2
+const model = 3
 const progressEvery = 12
 
 export type Ahead = Awaited<ReturnType<typeof eventsAhead>>[number]
@@ -106,7 +117,7 @@ export function tableFor({ states, balls }: Pick<Subject, 'states' | 'balls'>, k
     answers[key] = at.map((i) => of[i] as EngineAnswer)
   }
   // A state that is new has no yardstick, and its cells wait.
-  return { answers, best: at.map((i) => engine.best[i] ?? null) }
+  return { answers, best: at.map((i) => engine.best[i] ?? null), found: engine.found }
 }
 
 /** Has the engine answer everything about a customer's balls and keeps it, unless what is kept is of now already. */
@@ -117,36 +128,125 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
   const kept = await keptOf(database, customerId)
   if ((kept?.complete && kept.fingerprint === fingerprint) || kept?.stopped === fingerprint) return
   const { places, questions } = engineTasks(asked)
-  await keepProgress(database, customerId, fingerprint, 0, questions.length)
-  const answers: EngineAnswer[] = []
+  const total = questions.length
+  await keepProgress(database, customerId, fingerprint, 0, total)
   const stateKeys = states.map(({ targetId, shots }) => ({ targetId, shots }))
   let done = 0
-  /** Answers to some of the questions, and keeps them with those before. */
-  async function stage(of: (place: EnginePlace) => boolean, complete: boolean): Promise<boolean> {
-    // The map takes all threads; what comes after it leaves one processor to those who ask meanwhile.
-    const width = complete ? Math.max(1, availableParallelism() - 1) : availableParallelism()
-    const queue = new PQueue({ concurrency: width })
-    const asked = places.flatMap((place, i) => (of(place) ? [i] : []))
-    for (const i of asked)
-      void queue.add(async () => {
-        // What somebody looks at comes first; this fills what is left of the threads.
-        answers[i] = await motion.run({ kind: 'engine', question: questions[i]! }, { priority: -1 })
-        done += 1
-        if (done % progressEvery > 0) return
-        if (await keepProgress(database, customerId, fingerprint, done, questions.length)) queue.clear()
-      })
+  /** Answers in the order of the questions, at most so many at a time; null when somebody stopped it. */
+  async function answersTo(asked: readonly EngineQuestion[], atOnce: number): Promise<EngineAnswer[] | null> {
+    const answers: EngineAnswer[] = []
+    const queue = new PQueue({ concurrency: atOnce })
+    let stopped = false
+    const failed: unknown[] = []
+    const giveUp = (why: unknown) => {
+      failed.push(why)
+      queue.clear()
+    }
+    for (const [i, question] of asked.entries())
+      queue
+        .add(async () => {
+          // What somebody looks at comes first; this fills what is left of the threads.
+          answers[i] = await motion.run({ kind: 'engine', question }, { priority: -1 })
+          done += 1
+          if (done % progressEvery > 0) return
+          if (!(await keepProgress(database, customerId, fingerprint, Math.min(done, total), total))) return
+          stopped = true
+          queue.clear()
+        })
+        .catch(giveUp)
     await queue.onIdle()
-    // Stopped by somebody: what was answered is not enough to be kept.
-    if (asked.some((i) => answers[i] === undefined)) return false
-    const known = places.flatMap((place, i) => (answers[i] ? [{ place, answer: answers[i] }] : []))
-    const engine = engineTable(
-      known.map(({ place }) => place),
-      known.map(({ answer }) => answer),
-      states.length,
-    )
-    const kept = { fingerprint, engine, states: stateKeys, done, total: questions.length, complete }
-    await keepAnswers(database, customerId, kept)
-    return true
+    if (failed.length > 0) throw failed[0]
+    return stopped ? null : answers
   }
-  if (await stage(isOfMap, false)) await stage((place) => !isOfMap(place), true)
+  const keep = (engine: EngineTable, complete: boolean) =>
+    keepAnswers(database, customerId, { fingerprint, engine, states: stateKeys, done, total, complete })
+  const stage = (of: (place: EnginePlace) => boolean) => places.flatMap((place, i) => (of(place) ? [i] : []))
+
+  const ofMap = stage(isOfMap)
+  const mapAnswers = await answersTo(
+    ofMap.map((i) => questions[i]!),
+    availableParallelism(),
+  )
+  if (!mapAnswers) return
+  const mapPlaces = ofMap.map((i) => places[i]!)
+  await keep(engineTable(mapPlaces, mapAnswers, states.length), false)
+
+  // The map takes all threads; what comes after it leaves one processor to those who ask meanwhile.
+  const fewer = Math.max(1, availableParallelism() - 1)
+  const ofWorks = stage((place) => !isOfMap(place))
+  const workAnswers = await answersTo(
+    ofWorks.map((i) => questions[i]!),
+    fewer,
+  )
+  if (!workAnswers) return
+  const engine = engineTable(
+    [...mapPlaces, ...ofWorks.map((i) => places[i]!)],
+    [...mapAnswers, ...workAnswers],
+    states.length,
+  )
+  const found = await lookFor(subject, engine, (asked) => answersTo(asked, fewer))
+  if (found !== 'stopped') await keep(found ?? engine, true)
 }
+
+/** A ball to look for where no ball and no work comes near the best; null where nothing is missing, or nothing would add. */
+async function lookFor(
+  subject: Subject,
+  engine: EngineTable,
+  answersTo: (asked: readonly EngineQuestion[]) => Promise<EngineAnswer[] | null>,
+): Promise<EngineTable | null | 'stopped'> {
+  const { asked, states, balls, customer } = subject
+  const band = customer.style?.band
+  const need = needOf(states, playOf(subject))
+  const own = Object.entries(engine.answers).filter(([key]) => balls.some(({ id }) => key.startsWith(`${id} `)))
+  const wanted = states.flatMap(({ pattern, shots, condition }, s) => {
+    const now = Math.max(0, ...own.map(([, of]) => of[s]?.cell?.strikes ?? 0))
+    const short = (engine.best[s] ?? 0) - customer.strikeTolerance / 100 - now
+    const seldom = band !== undefined && startingSurface(band, condition).seldomNeeded
+    return short > 0 && !seldom ? [{ ground: groundAfter(pattern, shots), weight: need[s]!, now }] : []
+  })
+  let stopped = false
+  const ask = async (questions: readonly EngineQuestion[]) => {
+    const answers = stopped ? null : await answersTo(questions)
+    stopped ||= answers === null
+    return answers ?? []
+  }
+  const { bowler, spread, playable } = asked
+  const search = { bowler, spread, playable, states: wanted, from: specsOf(null) }
+  const result = await searchSpec(search, ask)
+  if (stopped) return 'stopped'
+  if (!result || specsOf(null).includes(result.spec)) return null
+  const spec = { ...result.spec, id: `${referenceId} ${specsOf(null).length}` }
+  const { cover, raUm, rgIn, differentialIn } = spec
+  const surface = { finish: null, effectiveRaUm: raUm, oilShare: 0 }
+  const answers = await ask(
+    states.map(({ pattern, shots }) => {
+      const { shot } = shotOf(bowler, { cover, rgIn, differentialIn, surface }, 'now', groundAfter(pattern, shots))
+      return { shot, spread, playable }
+    }),
+  )
+  if (stopped) return 'stopped'
+  // The yardstick is the best of any kind, and this is one of them.
+  const best = engine.best.map((one, s) => Math.max(one ?? 0, answers[s]?.cell?.strikes ?? 0))
+  return { answers: { ...engine.answers, [spec.id]: answers }, best, found: [spec] }
+}
+
+function groundAfter(pattern: Pattern, shots: number) {
+  const fresh = filmOf(pattern.loads)
+  return groundOn(pattern, shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm)
+}
+
+/** Weeks of league nights that count as lying ahead: a surface does not last longer. */
+const weeksAhead = 8
+
+/** How often each pattern is played in what lies ahead. */
+export const playOf = ({ patterns, events }: Pick<Subject, 'patterns' | 'events'>): PlayOn[] =>
+  patterns.map(({ id }) => {
+    const nights = events
+      .filter(({ patternIds }) => patternIds.includes(id))
+      // Where an event brings several patterns, a night is played on one of them.
+      .map(({ kind, nextOn, endsOn, patternIds }) => {
+        const weeks = Array.from({ length: kind === 'league' ? weeksAhead : 1 }, (_, week) => addDays(nextOn, 7 * week))
+        return weeks.filter((day) => day <= endsOn).length / patternIds.length
+      })
+    return { targetId: id, times: nights.reduce((sum, one) => sum + one, 0) }
+  })

@@ -11,7 +11,6 @@ import {
   type CoverageQuestion,
   type Fix,
   type Plan,
-  type PlayOn,
   type StateKey,
   type Work,
   type WorkPool,
@@ -20,7 +19,7 @@ import {
   needOf,
   planQuestion,
   promiseBefore,
-  specs,
+  specsOf,
   usualPhases,
   worksOn,
 } from '@sleetfall/core'
@@ -30,7 +29,7 @@ import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { evidenceFor } from '../trials/store.ts'
-import { type Ahead, type Subject, subjectOf, tableFor } from './engine.ts'
+import { type Ahead, type Subject, playOf, subjectOf, tableFor } from './engine.ts'
 import { type KeptGap, keptGaps, keptOf, setStopped } from './store.ts'
 
 /** Patterns that the events ahead bring, each with its events, nearest first. */
@@ -141,22 +140,6 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
   }
 }
 
-/** Weeks of league nights that count as lying ahead: a surface does not last longer. */
-const weeksAhead = 8
-
-/** How often each pattern is played in what lies ahead. */
-const playOf = ({ patterns, events }: Subject): PlayOn[] =>
-  patterns.map(({ id }) => {
-    const nights = events
-      .filter(({ patternIds }) => patternIds.includes(id))
-      // Where an event brings several patterns, a night is played on one of them.
-      .map(({ kind, nextOn, endsOn, patternIds }) => {
-        const weeks = Array.from({ length: kind === 'league' ? weeksAhead : 1 }, (_, week) => addDays(nextOn, 7 * week))
-        return weeks.filter((day) => day <= endsOn).length / patternIds.length
-      })
-    return { targetId: id, times: nights.reduce((sum, one) => sum + one, 0) }
-  })
-
 /**
  * Plans over all balls of a customer together: exactly the best, others that are as good, and the one that holds if every guess is off. Null while the
  * engine has not answered everything, or where nothing lies ahead.
@@ -188,7 +171,7 @@ export async function plansFor(
         ...step,
         ...{ ballName: balls.find(({ id }) => id === step.ballId)?.name ?? null },
         ...{ action: work?.action ?? 'buy', recipeKey: work?.recipeKey ?? null },
-        spec: specs.find(({ id }) => id === step.ballId) ?? null,
+        spec: specsOf(question.engine).find(({ id }) => id === step.ballId) ?? null,
         due: work ? dueBefore(wanted.length > 0 ? wanted : events, settling, customer.gamesPerWeek ?? 0) : null,
       }
     }),
