@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, test } from './site.ts'
 
@@ -53,4 +54,24 @@ test('a customer with everything covered is told so and sold nothing, though bal
   await expect(first).toContainText('Nothing is needed', { timeout: 90_000 })
   await expect(first).toContainText('Everything stays as it is.')
   await expect(plan).not.toContainText('Look for a ball')
+})
+
+test('a ball is looked for only when one may be bought; its brief says in plain words what to look for', async ({
+  signedIn: page,
+}) => {
+  test.setTimeout(120_000)
+  const plan = await openPlan(page, 'Maud Ebberly')
+  await expect(plan.getByRole('article').first()).toBeVisible({ timeout: 60_000 })
+  await expect(plan).not.toContainText('Look for a ball')
+  await plan.getByRole('button', { name: '1', exact: true }).click()
+  const best = plan.getByRole('article', { name: 'Best plan' })
+  await expect(best).toContainText(/Look for a ball: .* reactive, surface about \d+ grit, RG near 2\.\d\d/)
+  await expect(best).toContainText(/the best ball in \d+ % of what lies ahead/)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    best.getByRole('button', { name: 'Shop brief (PDF)' }).click(),
+  ])
+  const pdf = readFileSync(await download.path(), 'latin1')
+  for (const words of ['What to look for', 'Maud Ebberly', 'reactive cover', 'differential near'])
+    expect(pdf).toContain(words)
 })

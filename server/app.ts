@@ -28,7 +28,7 @@ interface AppOptions {
   /** Where the devices' stand-ins listen; without it no device answers. */
   readonly devicesUrl?: string | undefined
   /** Queues a job; without it jobs are done by this process at once. */
-  readonly later?: (job: string, id: string) => Promise<void>
+  readonly later?: Context['later']
 }
 
 /** A customer's link is a key: its secret is left out of what is logged. */

@@ -5,7 +5,7 @@ import { coverageJob, coverageRoutes } from './routes.ts'
 export const coverage: Area = {
   name: 'coverage',
   routes: [['/coverage', coverageRoutes]],
-  jobs: [{ name: coverageJob, run: computeCoverage }],
+  jobs: [{ name: coverageJob, run: computeCoverage, atOnce: 2 }],
   tables: ['coverage_kept'],
   foreignTables: ['customer'],
   exports: [],

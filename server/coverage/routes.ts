@@ -22,7 +22,7 @@ export function coverageRoutes(context: Context): Router {
   /** Answers with what is kept; what is not of now is computed behind, and asked for again. */
   router.get('/:id', async (request, response) => {
     const view = await coverageOf(database, idOf(request))
-    if (view.engine.state !== 'ready' && !view.engine.stopped) await later(coverageJob, view.customerId)
+    if (view.engine.state !== 'ready' && !view.engine.stopped) await later(coverageJob, view.customerId, true)
     response.json(view)
   })
   const asIs = ({ db, request }: { readonly db: Db; readonly request: Request }) => coverageOf(db, idOf(request))

@@ -216,7 +216,7 @@ export const gapsOf = (view: CoverageView): KeptGap[] =>
 /** Days ahead and bowlers that the landing page looks at: what is near, not the whole shop. */
 const nearDays = 21
 const nearBowlers = 24
-const atOnce = 2
+const atOnce = 1
 
 /**
  * The shop's nearest gaps by date: whose event comes next, which state of its patterns no ball of theirs is near the best in, and the cheapest

@@ -21,6 +21,8 @@ export interface Task {
 export interface Job {
   /** Its queue's name. */
   readonly name: string
+  /** How many a process does beside each other; one when not given. */
+  readonly atOnce?: number
   run(database: Database, motion: WorkPool, id: string): Promise<unknown>
 }
 

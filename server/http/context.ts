@@ -13,7 +13,7 @@ export interface Context {
   readonly motion: WorkPool
   readonly devices: DeviceHub
   /** Has a job done behind; see `Job`. */
-  later(job: string, id: string): Promise<void>
+  later(job: string, id: string, soon?: boolean): Promise<void>
 }
 
 export interface SignedIn {

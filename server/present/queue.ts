@@ -17,8 +17,8 @@ const mostAtOnce = 100
 export interface Behind {
   /** At the end of each transaction: brings up to date what it moved, and queues what takes longer. */
   readonly beforeCommit: (db: Db) => Promise<(() => void) | undefined>
-  /** Queues a job on a record; one that waits already is not queued twice. */
-  later(job: string, id: string): Promise<void>
+  /** Queues a job on a record; one that waits already is not queued twice. `soon`: somebody looks at it. */
+  later(job: string, id: string, soon?: boolean): Promise<void>
   /** Begins to work the queues off, and the tasks when their time comes. */
   work(database: Database, pool: WorkPool, tasks: readonly Task[], logger: Logger, jobs?: readonly Job[]): Promise<void>
   close(): Promise<void>
@@ -67,8 +67,8 @@ export async function openBehind(
       if (behind) await boss.send(queues.behind, {}, within(db))
       return wanted.length > 0 || behind ? () => workers.forEach((id) => boss.notifyWorker(id)) : undefined
     },
-    async later(job, id) {
-      await boss.send(job, { id }, { singletonKey: id })
+    async later(job, id, soon = false) {
+      await boss.send(job, { id }, { singletonKey: id, priority: soon ? 10 : 0 })
     },
     async work(database, pool, tasks, logger, jobs = []) {
       const seconds = { pollingIntervalSeconds: 2 }
@@ -81,10 +81,11 @@ export async function openBehind(
           while ((await database.transaction((db) => settleBehind(db, 'later'))) > 0);
         }),
       )
-      for (const { name, run } of jobs)
-        await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 0.5 }, async (waiting) => {
-          for (const { data } of waiting) await run(database, pool, data.id)
-        })
+      for (const { name, run, atOnce = 1 } of jobs)
+        for (let i = 0; i < atOnce; i += 1)
+          await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 0.5, priority: true }, async (waiting) => {
+            for (const { data } of waiting) await run(database, pool, data.id)
+          })
       for (const { name, every, run } of tasks) {
         await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
         await boss.schedule(name, every)

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
-import { polishRaUm, sameState } from '@sleetfall/core'
+import { type BallSpec, polishRaUm, sameState } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useCustomers } from '../customers/store.ts'
 import { dayText } from '../controls/days.ts'
 import { scannedText } from '../surface/useSurfaceText.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { saveCard } from '../print/card.ts'
+import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { sameSteps } from './usePlans.ts'
 
@@ -14,8 +17,11 @@ const props = defineProps<{ view: CoverageView; plans: PlansView; plan: OfferedP
 const emit = defineEmits<{ all: []; one: [OfferedStep] }>()
 const { t } = useI18n()
 const session = useSession()
+const notices = useNotices()
+const customers = useCustomers()
 const { names } = useCoverageText()
-const surfaceOf = (raUm: number) => (raUm <= polishRaUm ? t('coverage.plan.polish') : scannedText(raUm))
+const surfaceOf = (raUm: number) =>
+  raUm <= polishRaUm ? t('coverage.plan.polish') : t('coverage.plan.about', { grit: scannedText(raUm) })
 /** Where everything is covered already, what follows is no better plan but a little more. */
 const nothingOpen = computed(() => props.plans.now.left.length === 0)
 const title = computed(() =>
@@ -40,11 +46,43 @@ const effect = computed(() => {
   const all = [...part('closes', closes), ...part('opensOn', opens), ...part('left', still)]
   return all.length > 0 ? all : [t('coverage.plan.allCovered')]
 })
+/** One page for whoever goes looking for the ball: what is missing, what to look for and why, in plain words. */
+async function brief(spec: BallSpec) {
+  const { closes, bought, strikes } = props.plan
+  const own = bought.find(({ ballId }) => ballId === spec.id)
+  const core = { rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) }
+  const head = (key: string) => ({ text: t(`coverage.brief.${key}`), bold: true })
+  const reads = spec.rgIn < 2.5 ? 'early' : spec.rgIn < 2.55 ? 'middle' : 'long'
+  const flares = spec.differentialIn > 0.045 ? 'much' : spec.differentialIn > 0.03 ? 'middle' : 'little'
+  await notices.attempt(() =>
+    saveCard({
+      ...{ format: 'a5', shop: session.info?.shopName ?? '', title: t('coverage.brief.title') },
+      customer: customers.byId.get(props.view.customerId)?.name ?? '',
+      lines: [
+        head('missing'),
+        { text: t('coverage.brief.states', { names: names(props.view, closes) || '–' }) },
+        head('lookFor'),
+        { text: t(`coverage.brief.covers.${spec.cover}`) },
+        { text: t(`coverage.brief.cores.${reads}`, core) },
+        { text: t(`coverage.brief.flares.${flares}`, core) },
+        { text: t('coverage.brief.surface', { surface: surfaceOf(spec.raUm) }) },
+        head('does'),
+        {
+          text: t('coverage.brief.strikes', { n: strikes.toFixed(0), now: props.plans.now.strikes.toFixed(0) }),
+        },
+        { text: t('coverage.plan.use', { percent: Math.round(100 * (own?.use ?? 0)) }) },
+        ...(own?.withinDoubt ? [{ text: t('coverage.plan.withinDoubt') }] : []),
+      ],
+      care: t('coverage.brief.care'),
+    }),
+  )
+}
 const takes = computed(() => {
   const sum = (of: (step: OfferedStep) => number) => props.plan.steps.reduce((all, step) => all + of(step), 0)
   const minutes = sum(({ effort }) => effort.minutes)
   const days = Math.max(0, ...props.plan.steps.map(({ effort }) => effort.days))
   const mm = sum(({ effort }) => effort.coverRemovedMm)
+  if (works.value.length === 0) return t('coverage.plan.costsBall')
   return [
     t('coverage.plan.takes', { minutes }),
     t('coverage.plan.days', { n: days }, days),
@@ -78,6 +116,9 @@ const takes = computed(() => {
             @click="emit('one', step)"
             >{{ t('coverage.plan.putOne') }}</v-btn
           >
+        </div>
+        <div v-if="step.spec">
+          <v-btn size="small" @click="brief(step.spec)">{{ t('coverage.brief.open') }}</v-btn>
         </div>
         <template v-for="{ ballId, use, withinDoubt } in plan.bought" :key="ballId">
           <p v-if="ballId === step.ballId" class="small">

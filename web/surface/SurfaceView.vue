@@ -15,9 +15,9 @@ import { useSession } from '../shell/session.ts'
 import PolicyForm from '../upkeep/PolicyForm.vue'
 import { useDueText } from '../upkeep/useDueText.ts'
 import AdvicePanel from './AdvicePanel.vue'
+import { saveCard } from '../print/card.ts'
 import SchoolTable from './SchoolTable.vue'
 import SurfaceNowPanel from './SurfaceNowPanel.vue'
-import { saveHandBack } from './handBack.ts'
 import { useSurfacePage } from './useSurfacePage.ts'
 import { roundGrit, useSurfaceText } from './useSurfaceText.ts'
 
@@ -48,7 +48,8 @@ async function handBack() {
   const recipe = events.value.findLast((event) => event.kind === 'surfaced' && !event.withdrawn)
   const next = now.due.slice(0, 3).map((one) => t('surface.card.next', { work: due.work(one), when: due.when(one) }))
   await notices.attempt(() =>
-    saveHandBack({
+    saveCard({
+      format: 'a6',
       shop: session.info?.shopName ?? '',
       title: ball.value!.name,
       customer: ball.value!.customerName,
@@ -61,7 +62,7 @@ async function handBack() {
         t('surface.card.games', { n: now.surface.gamesOnSurface }),
         ...(drying.value ? [drying.value] : []),
         ...next,
-      ],
+      ].map((text) => ({ text })),
       care: t('surface.card.care'),
     }),
   )
