@@ -23,6 +23,8 @@ import {
   fixesFor,
   groundOn,
   mapTasks,
+  simulate,
+  launchAngleDeg,
   noOil,
   perform,
   polishRaUm,
@@ -66,7 +68,7 @@ const engineSays = (
       entryAngleDeg: 5,
       firstReadFt: 30,
     },
-    ...{ rollFt: 8, rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, ...cell },
+    ...{ rollFt: 8, rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: null, ...cell },
   },
   ...{ slope: 2, logitSd: 0.2 },
   ...change,
@@ -265,6 +267,30 @@ describe('the engine’s cell', () => {
         ...[there.pCarry, there.pPocket, there.laydownBoard, there.targetBoard],
       ])
     }
+  })
+
+  test('tells what its line does forty shots later: the very shot thrown on the lane of then, as the phase after it is drawn', () => {
+    const ball_ = { cover: 'solid' as const, rgIn: 2.49, differentialIn: 0.048 }
+    const surface = { finish: null, effectiveRaUm: raOfGrit(2000), oilShare: 0 }
+    const states = [0, 40].map((shots) => ({ targetId: 't', shots, condition: 'medium' as const, pattern }))
+    const asked = { bowler: bowler(), balls: [{ id: 'a', ...ball_, surface, oil: noOil }], states, spread: usualSpread }
+    const { places, questions } = engineTasks(asked)
+    const at = (state: number) =>
+      places.findIndex((place) => place.ballId === 'a' && place.variant === 'now' && place.state === state)
+    // Forty shots after a fresh lane is the next phase's lane.
+    const [fresh, after] = [questions[at(0)]!, questions[at(1)]!]
+    expect(fresh.later).toEqual(after.shot.friction)
+    const { cell: one } = engineCell(fresh)
+    const release = {
+      laydownBoard: one!.laydownBoard,
+      launchAngleDeg: launchAngleDeg(one!.laydownBoard, one!.targetBoard),
+    }
+    const [now, then] = [fresh.shot, after.shot].map((shot) => simulate({ ...shot, release }).entryBoard)
+    expect(one!.later!.moved).toBeCloseTo(then! - now!, 9)
+    // Whoever moves does no worse than whoever stays.
+    expect(engineCell(after).cell!.strikes).toBeGreaterThan(one!.later!.strikes - 0.02)
+    // Of a work nobody asks.
+    expect(questions.filter(({ later }) => later)).toHaveLength(states.length)
   })
 
   test('a left-hander’s cell on the mirrored pattern is the right-hander’s', () => {

@@ -1,7 +1,7 @@
 import { type Spread, courseFor } from '../motion/deviation.ts'
 import { type Playable, bestLines, usualPlayable } from '../motion/line.ts'
-import { type Room, missChart } from '../motion/room.ts'
-import type { ShotInput } from '../motion/simulate.ts'
+import { type Room, missChart, roomForError } from '../motion/room.ts'
+import { type Friction, type ShotInput, simulate } from '../motion/simulate.ts'
 
 type Bare = Omit<ShotInput, 'release'>
 
@@ -16,7 +16,11 @@ export interface EngineQuestion {
   readonly playable?: Playable | undefined
   /** Without it only the best line is asked for: many surfaces of one ball share its doubt. */
   readonly doubt?: EngineDoubt | undefined
+  /** The lane forty shots later; what the line does there then. */
+  readonly later?: Friction | undefined
 }
+/** Shots after which a line is looked at again. */
+export const laterShots = 40
 
 /** What the motion core makes of one ball in one state of a lane, on the line that strikes most. */
 export interface EngineCell {
@@ -33,6 +37,8 @@ export interface EngineCell {
   /** Boards of a miss that still reach the pocket, toward the own gutter and away from it, up to two. */
   readonly roomOut: number
   readonly roomIn: number
+  /** The same line forty shots later: strikes, and boards that the entry has moved, inside counts up; null where nobody asked. */
+  readonly later: { readonly strikes: number; readonly moved: number } | null
 }
 export interface EngineAnswer {
   /** Null where no line reaches the pocket. */
@@ -61,12 +67,18 @@ const roomOn = (misses: Room['misses'], side: 1 | -1): number => {
   return first === -1 ? steps.length : first
 }
 
+/** What a line does on a lane that has been played on: nobody has moved yet. */
+function laterOn(input: ShotInput, entryBoard: number, spread: Spread): NonNullable<EngineCell['later']> {
+  const { pCarry } = roomForError(input, options(spread), courseFor(input))
+  return { strikes: pCarry, moved: simulate(input).entryBoard - entryBoard }
+}
+
 /**
  * One cell by the engine: the line that strikes most, what it does, and how sure that is. The doubt is taken a standard deviation to
  * either side: the chance of a strike with a stronger and a weaker ball, and with more revs, each on its own best line, since a bowler moves with what they
  * see; doubts of different origin add up in squares.
  */
-export function engineCell({ shot, spread, playable = usualPlayable, doubt }: EngineQuestion): EngineAnswer {
+export function engineCell({ shot, spread, playable = usualPlayable, doubt, later }: EngineQuestion): EngineAnswer {
   const [line] = bestLines(shot, playable, options(spread))
   if (!line) return { cell: null, slope: null, logitSd: null }
   const { laydownBoard, targetBoard, pCarry, pPocket, outcome } = line
@@ -89,6 +101,7 @@ export function engineCell({ shot, spread, playable = usualPlayable, doubt }: En
       ...{ entryAngleDeg: outcome.entryAngleDeg, firstReadFt: outcome.firstReadFt, rollFt: outcome.rollFt },
       ...{ rolledOut: outcome.rolledOut, neverRead: outcome.neverRead },
       ...{ roomOut: roomOn(misses, -1), roomIn: roomOn(misses, 1) },
+      later: later ? laterOn({ ...meant, friction: later }, outcome.entryBoard, spread) : null,
     },
     slope,
     logitSd,

@@ -17,7 +17,7 @@ import { raOfGrit } from '../surface/grit.ts'
 import { type OilLoad, oilAfterCleaning, oilAfterExtraction, oilShare, usualExtraction } from '../surface/oil.ts'
 import { readyRecipes } from '../surface/recipe.ts'
 import type { CoverageState } from './cell.ts'
-import type { EngineAnswer, EngineQuestion } from './engine.ts'
+import { type EngineAnswer, type EngineQuestion, laterShots } from './engine.ts'
 import { type EngineTable, engineKey } from './map.ts'
 
 export interface EngineBall extends BallRecord {
@@ -73,10 +73,12 @@ export function engineTasks({ bowler, balls, states, spread, playable }: EngineA
 } {
   const places: EnginePlace[] = []
   const questions: EngineQuestion[] = []
-  const grounds = states.map(({ pattern, shots }): Ground => {
+  const groundAfter = (pattern: LanePattern, shots: number): Ground => {
     const fresh = filmOf(pattern.loads)
     return groundOn(pattern, shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm)
-  })
+  }
+  const grounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots))
+  const laterGrounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots + laterShots))
   const ask = (
     ballId: string | null,
     variant: string,
@@ -87,8 +89,13 @@ export function engineTasks({ bowler, balls, states, spread, playable }: EngineA
     for (const [state, ground] of grounds.entries()) {
       places.push({ ballId, variant, state })
       const { shot } = shotOf(bowler, ball, surface, ground)
+      // A ball as it is: how its line holds is asked too.
+      const later =
+        ballId !== null && variant === 'now'
+          ? shotOf(bowler, ball, surface, laterGrounds[state]!).shot.friction
+          : undefined
       const doubt = strengthSd === null ? undefined : { strength: Math.hypot(strengthSd, surfaceSd), revRpm: 0 }
-      questions.push({ shot, spread, playable, doubt })
+      questions.push({ shot, spread, playable, doubt, later })
     }
   }
   const known = balls.filter(({ surface }) => surface.effectiveRaUm !== null)

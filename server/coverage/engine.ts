@@ -39,7 +39,7 @@ import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
 /** Patterns ahead that are looked at: the nearest ones. */
 const mostTargets = 6
 /** Raised when the core answers otherwise to the same question. */
-const model = 3
+const model = 4
 const progressEvery = 12
 
 export type Ahead = Awaited<ReturnType<typeof eventsAhead>>[number]

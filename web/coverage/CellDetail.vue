@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CoverageView } from '@sleetfall/contract'
-import type { CoverageCell } from '@sleetfall/core'
+import { type CoverageCell, laterShots } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
@@ -29,6 +29,12 @@ const next = computed(() => {
   if (contradicts) return t('coverage.detail.contradicts')
   return standing === 'likely' ? t('coverage.detail.unproven') : ''
 })
+/** What the line does when forty more shots have been thrown and nobody has moved. */
+function laterText({ strikes, moved }: { readonly strikes: number; readonly moved: number }): string {
+  const boards = Math.abs(moved).toLocaleString(undefined, { maximumFractionDigits: 1 })
+  const way = Math.abs(moved) < 0.25 ? 'same' : moved > 0 ? 'higher' : 'lower'
+  return t(`coverage.detail.later.${way}`, { n: laterShots, strikes: percent(strikes), boards })
+}
 </script>
 
 <template>
@@ -76,6 +82,7 @@ const next = computed(() => {
           : t('coverage.detail.read', { ft: line.firstReadFt.toFixed(0) })
       }}
       {{ t('coverage.detail.room', { out: line.roomOut, in: line.roomIn }) }}
+      <template v-if="line.later">{{ laterText(line.later) }}</template>
     </p>
     <p v-else class="soft">{{ t('coverage.detail.noEngine') }}</p>
     <div class="row">

@@ -67,6 +67,11 @@ export default {
     read: 'First read at {ft} ft.',
     noRead: 'It never reads.',
     room: 'Room for a miss: {out} out, {in} in, in boards up to two.',
+    later: {
+      same: '{n} shots later the same line strikes in {strikes} %.',
+      higher: '{n} shots later the same line enters {boards} boards higher and strikes in {strikes} %.',
+      lower: '{n} shots later the same line enters {boards} boards lower and strikes in {strikes} %.',
+    },
     noEngine:
       'No line of the motion core: the surface is not known, nothing reaches the pocket, or it has not looked yet.',
     whatIf: 'See it thrown',
