@@ -64,12 +64,14 @@ test('a ball is looked for only when one may be bought; its brief says in plain 
   await expect(plan.getByRole('article').first()).toBeVisible({ timeout: 60_000 })
   await expect(plan).not.toContainText('Look for a ball')
   await plan.getByRole('button', { name: '1', exact: true }).click()
-  const best = plan.getByRole('article', { name: 'Best plan' })
-  await expect(best).toContainText(/Look for a ball: .* reactive, surface about \d+ grit, RG near 2\.\d\d/)
-  await expect(best).toContainText(/the best ball in \d+ % of what lies ahead/)
+  // Works alone do the same within what nobody knows of a new ball: they stand first.
+  await expect(plan.getByRole('article', { name: 'Best plan' })).not.toContainText('Look for a ball')
+  const other = plan.getByRole('article').filter({ hasText: 'Look for a ball' }).first()
+  await expect(other).toContainText(/Look for a ball: .* reactive, surface about \d+ grit, RG near 2\.\d\d/)
+  await expect(other).toContainText(/the best ball in \d+ % of what lies ahead/)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    best.getByRole('button', { name: 'Shop brief (PDF)' }).click(),
+    other.getByRole('button', { name: 'Shop brief (PDF)' }).click(),
   ])
   const pdf = readFileSync(await download.path(), 'latin1')
   for (const words of ['What to look for', 'Maud Ebberly', 'reactive cover', 'differential near'])

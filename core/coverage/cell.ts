@@ -60,6 +60,8 @@ export interface CoverageCell {
   readonly parts: readonly CellPart[]
   /** Shots and models say what cannot both be true. */
   readonly contradicts: boolean
+  /** The motion core and the table of starting surfaces say what cannot both be true; the doubt of both is widened by it. */
+  readonly modelsApart: boolean
   /** Shots of which the pocket was noted. */
   readonly thrown: number
   /** The surface or oil has moved since the test, so that it counts for less. */
@@ -91,8 +93,9 @@ export interface CellContext {
  * wide: the engine's own best surface and the practice's are a grit step or two apart (`practiceAgreement`).
  */
 const engineSd = { fitted: 0.2, assumed: 0.6 }
-/** The table of starting surfaces knows neither core nor line. */
+/** The table of starting surfaces knows neither core nor line; however far a surface is off, it says no more than that it does badly. */
 const tableSd = 0.8
+const mostOff = 2.5
 /** Doubt of a cell whose own slope was not asked for. */
 const usualLogitSd = 0.3
 /** Strikes of the shots in the pocket, where the engine says nothing better (assumed). */
@@ -246,7 +249,7 @@ export function coverageCell(
   if (offBy !== null)
     models.push({
       ...{ source: 'table', variance: tableSd ** 2 },
-      logit: logit(best ?? usualBest) - (offBy / toleranceLogRa) ** 2,
+      logit: logit(best ?? usualBest) - Math.min(mostOff, (offBy / toleranceLogRa) ** 2),
     })
   const own = evidence.filter(
     (test) => test.ballId === ball.id && test.targetId === state.targetId && speaksOf(test, state.shots, phases),
@@ -261,10 +264,16 @@ export function coverageCell(
     return {
       ...base,
       ...{ standing: 'unknown', verdict: 'unknown', strikes: null, givenAway: null, provenance: 'unknown' },
-      ...{ parts: [], contradicts: false },
+      ...{ parts: [], contradicts: false, modelsApart: false },
     }
 
-  const assumed = models.length > 0 ? pooled(models) : null
+  // Two models that differ by more than both allow: the excess is laid on both alike.
+  const [one, other] = models
+  const between = one && other ? (one.logit - other.logit) ** 2 : 0
+  const within = one && other ? one.variance + other.variance : 0
+  const modelsApart = between > z975 ** 2 * within
+  const beside = models.map((part) => ({ ...part, variance: part.variance + Math.max(0, between - within) / 2 }))
+  const assumed = models.length > 0 ? pooled(beside) : null
   const apart = assumed && measured ? assumed.logit - measured.logit : 0
   const excess = assumed && measured ? Math.max(0, apart ** 2 - assumed.variance - measured.variance) : 0
   const contradicts =
@@ -272,7 +281,7 @@ export function coverageCell(
   // The excess widens the models as a whole: each keeps its share of what they weigh.
   const wider = assumed ? (assumed.variance + excess) / assumed.variance : 1
   const all: Part[] = [
-    ...models.map((part) => ({ ...part, variance: part.variance * wider })),
+    ...beside.map((part) => ({ ...part, variance: part.variance * wider })),
     ...(measured ? [measured] : []),
   ]
   const sum = pooled(all)
@@ -303,7 +312,7 @@ export function coverageCell(
     givenAway: 100 * Math.max(0, (best ?? usualBest) - strikes.p),
     provenance: counts ? 'measured' : models.length === 0 ? 'unknown' : fitted ? 'fitted' : 'assumed',
     parts,
-    contradicts,
+    ...{ contradicts, modelsApart },
   }
 }
 

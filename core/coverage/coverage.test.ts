@@ -225,6 +225,37 @@ describe('cells', () => {
   })
 })
 
+describe('two models that do not agree', () => {
+  const shown = (effectiveRaUm: number, strikes: number) => {
+    const one: CoverageBall = {
+      id: 'a',
+      reading: { cover: 'solid', effectiveRaUm, oilShare: 0, rgIn: 2.5, differentialIn: 0.045 },
+    }
+    const state = { targetId: 't', shots: 0, condition: 'medium' as const }
+    const context = { band: 'matched' as const, tolerance: 10, best: 0.5, engine: engineSays(strikes) }
+    return coverageCell(one, state, [], [0], context)
+  }
+
+  test('are told apart, and the band holds both; where they agree it is narrower', () => {
+    const far = shown(raOfGrit(320), 0.45)
+    expect(far.modelsApart).toBe(true)
+    const [engine, table] = ['engine', 'table'].map((source) => far.parts.find((part) => part.source === source)!)
+    expect(far.strikes!.low).toBeLessThan(table!.p)
+    expect(far.strikes!.high).toBeGreaterThan(engine!.p)
+    const near = shown(raOfGrit(2500), 0.45)
+    expect(near.modelsApart).toBe(false)
+    expect(near.strikes!.high - near.strikes!.low).toBeLessThan(far.strikes!.high - far.strikes!.low)
+  })
+
+  test('however far off the table finds a surface, it says no more than that it does badly', () => {
+    const [off, further] = [shown(raOfGrit(500), 0.45), shown(raOfGrit(180), 0.45)]
+    const byTable = (cell: typeof off) => cell.parts.find(({ source }) => source === 'table')!.p
+    expect(byTable(further)).toBeCloseTo(byTable(off), 9)
+    expect(byTable(off)).toBeGreaterThan(0.05)
+    expect(further.strikes!.p).toBeGreaterThan(0.1)
+  })
+})
+
 describe('the engine’s cell', () => {
   const pattern = { loads: practiceLoads('medium') }
   const bowler = (hand: 'right' | 'left' = 'right') => ({

@@ -24,7 +24,15 @@ beforeAll(async () => {
 const best = 0.5
 const cell = (p: number, band = 0.1): CoverageCell => ({
   ...{ ballId: '', targetId: '', shots: 0, verdict: 'fits', givenAway: null, provenance: 'assumed', parts: [] },
-  ...{ contradicts: false, thrown: 0, changedSince: false, offBy: null, seldomNeeded: false, engine: null },
+  ...{
+    contradicts: false,
+    modelsApart: false,
+    thrown: 0,
+    changedSince: false,
+    offBy: null,
+    seldomNeeded: false,
+    engine: null,
+  },
   standing: p >= best - 0.1 ? 'likely' : 'open',
   strikes: { p, low: Math.max(0, p - band), high: Math.min(1, p + band) },
 })

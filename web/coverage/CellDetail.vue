@@ -68,6 +68,7 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
         </tr>
       </tbody>
     </table>
+    <p v-if="cell.modelsApart">▲ {{ t('coverage.detail.modelsApart') }}</p>
     <p v-if="next">◇ {{ next }}</p>
     <p v-if="line">
       {{

@@ -60,6 +60,8 @@ export default {
     evidence: 'What it rests on',
     alone: 'by itself',
     share: 'share',
+    modelsApart:
+      'The motion core and the table of starting surfaces do not agree here, so that the band is wide. A few shots on this lane would settle it.',
     contradicts:
       'The shots and the models cannot both be right here. The shots count; fit the ball to its shots, or look at surface, oil and pattern on record.',
     unproven: 'By the models alone. Four shots or more in a trial here, or a ball fitted to its shots, would show it.',
