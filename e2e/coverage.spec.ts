@@ -17,10 +17,10 @@ const openPlan = async (page: Page, name: string) => {
 test('from a gap to a plan over all balls; its works go on the bench at once after a look, come off by one word, or go one by one', async ({
   signedIn: page,
 }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   const plan = await openPlan(page, 'Tamsa Orrowick')
   const put = plan.getByRole('button', { name: 'Put 2 jobs on the bench' }).first()
-  await expect(put).toBeVisible({ timeout: 90_000 })
+  await expect(put).toBeVisible({ timeout: 200_000 })
   await expect(plan.getByRole('article', { name: 'Best plan' })).toContainText('Closes:')
   await expect(plan).toContainText(/Proved: none of [\d,]+ combinations is worth more/)
   await put.click()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
 
-/** Loading, failed or empty, for every list. */
+/** Loading, failed or empty, for every list. What is there stays when reading it anew fails: somebody may be typing in it. */
 defineProps<{ loaded: boolean; error: string | null; empty?: boolean }>()
 const emit = defineEmits<{ retry: [] }>()
 const { t } = useI18n()
@@ -12,8 +12,10 @@ const { t } = useI18n()
     {{ t('shell.loadFailed', { why: error }) }} <v-btn @click="emit('retry')">{{ t('shell.retry') }}</v-btn>
   </p>
   <p v-else-if="!loaded" role="status" class="soft">{{ t('shell.loading') }}</p>
-  <div v-else-if="empty" class="empty stack"><slot name="empty" /></div>
-  <slot v-else />
+  <template v-if="loaded">
+    <div v-if="empty" class="empty stack"><slot name="empty" /></div>
+    <slot v-else />
+  </template>
 </template>
 
 <style scoped>
