@@ -54,6 +54,12 @@ const fittedSd = ({ low, high }: { readonly low: number; readonly high: number }
 /** Works on a ball that the engine is asked about beside how it is. */
 export const workVariants = ['clean', 'extract', ...readyRecipes.map(({ key }) => key)] as const
 
+/** A lane after so many shots on it. */
+export function groundAfter(pattern: LanePattern, shots: number): Ground {
+  const fresh = filmOf(pattern.loads)
+  return groundOn(pattern, shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm)
+}
+
 export interface EnginePlace {
   /** Null of a reference ball. */
   readonly ballId: string | null
@@ -73,10 +79,6 @@ export function engineTasks({ bowler, balls, states, spread, playable }: EngineA
 } {
   const places: EnginePlace[] = []
   const questions: EngineQuestion[] = []
-  const groundAfter = (pattern: LanePattern, shots: number): Ground => {
-    const fresh = filmOf(pattern.loads)
-    return groundOn(pattern, shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm)
-  }
   const grounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots))
   const laterGrounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots + laterShots))
   const ask = (

@@ -343,8 +343,18 @@ export function plansFor(highs: Highs, question: PlanQuestion): Plans {
       toFront(plans, works)
     }
   }
-  const combinations = question.balls.reduce((all, ball) => all * (ball.options.length + Number(ball.extra)), 1)
-  return { now, plans: plans.slice(0, mostPlans), robust, proved, combinations }
+  return { now, plans: plans.slice(0, mostPlans), robust, proved, combinations: combinationsOf(question) }
+}
+
+/** Choices that there are: an option of every ball, and of what may be bought every choice of so many at most. */
+function combinationsOf({ balls, mostBought }: PlanQuestion): number {
+  // By how many are bought.
+  const bought = [1, ...new Array<number>(mostBought).fill(0)]
+  let own = 1
+  for (const { extra, options } of balls)
+    if (!extra) own *= options.length
+    else for (let n = mostBought; n > 0; n -= 1) bought[n]! += bought[n - 1]! * options.length
+  return own * bought.reduce((sum, one) => sum + one, 0)
 }
 
 /** Puts a plan first, and takes it out from where else it stands. */

@@ -18,6 +18,7 @@ import {
   worksOn,
 } from '@sleetfall/core'
 import { openSolver } from '@sleetfall/core/solver'
+import { mixed } from './seeds.ts'
 
 /**
  * Blind customers: the strength of each ball, the release and the lane are hidden. What is believed of a ball is what a fit to its shots leaves, five in a
@@ -26,11 +27,6 @@ import { openSolver } from '@sleetfall/core/solver'
 const recipes = ['to-500', 'to-1000', 'to-2000', 'to-4000', '1500-polish']
 const fittedSd = 0.05
 const phases = [0, 60]
-const mixed = (number: number): number => {
-  let bits = Math.imul(number ^ 0x9e3779b9, 0x85ebca6b)
-  bits = Math.imul(bits ^ (bits >>> 13), 0xc2b2ae35)
-  return (bits ^ (bits >>> 16)) >>> 0
-}
 const quick = { spread: usualSpread, samples: 1000, seed: 20, method: 'quick', keep: 1, withoutMisses: true } as const
 /** A cell as far as a plan reads it. */
 const cellOf = (p: number, best: number) =>

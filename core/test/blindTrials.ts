@@ -1,5 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random'
 import { type ComparedShot, type ShotInput, crossedContrasts, judge, launchAngleDeg, simulate } from '@sleetfall/core'
+import { mixed } from './seeds.ts'
 
 /**
  * Blind trials: a bowler, a ball, a lane and its drift that the judge knows nothing of, seeded. What is hidden is drawn from wider ranges than
@@ -17,13 +18,6 @@ export interface Hidden {
   /** Share of the shots whose target nobody noted. */
   readonly unnoted?: number
   readonly seed: number
-}
-
-/** Numbers in a row are no seeds for a linear generator: its first draws would go in step with them. */
-function mixed(number: number): number {
-  let bits = Math.imul(number ^ 0x9e3779b9, 0x85ebca6b)
-  bits = Math.imul(bits ^ (bits >>> 13), 0xc2b2ae35)
-  return (bits ^ (bits >>> 16)) >>> 0
 }
 
 function blindTrial({

@@ -12,9 +12,7 @@ import {
   type WorkPool,
   engineTable,
   engineTasks,
-  filmAfterShots,
-  filmOf,
-  groundOn,
+  groundAfter,
   isOfMap,
   needOf,
   referenceId,
@@ -228,11 +226,6 @@ async function lookFor(
   // The yardstick is the best of any kind, and this is one of them.
   const best = engine.best.map((one, s) => Math.max(one ?? 0, answers[s]?.cell?.strikes ?? 0))
   return { answers: { ...engine.answers, [spec.id]: answers }, best, found: [spec] }
-}
-
-function groundAfter(pattern: Pattern, shots: number) {
-  const fresh = filmOf(pattern.loads)
-  return groundOn(pattern, shots === 0 ? fresh : filmAfterShots(fresh, shots).filmUm)
 }
 
 /** Weeks of league nights that count as lying ahead: a surface does not last longer. */

@@ -142,7 +142,7 @@ export default {
     job: '{ball}: {what}, due {on}.',
     stopped: '{n} jobs are on the bench; {ball} was refused, put it there by itself.',
     reason: 'From the plan for {event}',
-    proved: 'Proved: none of {n} combinations is worth more.',
+    proved: 'Proved: none of {n} combinations is worth more than the best of these.',
     notProved: 'The best found in ten seconds among {n} combinations; a better one may exist.',
     how: 'Weighed by how often each state is met in the next eight weeks, by strikes given away beyond what is accepted, less minutes, days and cover (what those are worth is assumed).',
   },
