@@ -14,6 +14,7 @@ import {
   noOil,
   patternFigures,
   planQuestion,
+  playableOf,
   plansFor,
   readyRecipes,
   specsOf,
@@ -41,7 +42,8 @@ export const coverageCommand =
       fitted: coverStrength == null ? null : { strength: coverStrength, oil: 1 },
       surface: { finish: { raTopUm: raUm, raBaseUm: raUm }, effectiveRaUm: raUm, oilShare },
     }))
-    const asked: EngineAsked = { bowler, balls: own, states, spread: usualSpread }
+    const band = styleBand(dominance(bowler))
+    const asked: EngineAsked = { bowler, balls: own, states, spread: usualSpread, playable: playableOf(null, band) }
     const { places, questions } = engineTasks(asked)
     const wanted = places.flatMap(({ variant }, i) =>
       recipes && isRecipe(variant) && !recipes.includes(variant) ? [] : [i],
@@ -52,7 +54,7 @@ export const coverageCommand =
       states.length,
     )
     const question: CoverageQuestion = {
-      ...{ band: styleBand(dominance(bowler)), tolerance, states, evidence: [], engine },
+      ...{ band, tolerance, states, evidence: [], engine },
       balls: own.map(({ id, cover, surface, fitted, rgIn, differentialIn }) => ({
         id,
         reading: {

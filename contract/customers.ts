@@ -1,8 +1,8 @@
-import type { StyleBand } from '@sleetfall/core'
+import type { OwnPlayable, StyleBand } from '@sleetfall/core'
 import * as yup from 'yup'
 import { identifier, oneOf, optionalOneOf, optionalText, quantity, requiredText } from './fields.ts'
 import type { Stored } from './stored.ts'
-import { type FieldName } from './said.ts'
+import { type FieldName, wrong } from './said.ts'
 
 export const hands = ['right', 'left'] as const
 export type Hand = (typeof hands)[number]
@@ -14,6 +14,10 @@ const figure = (...args: Parameters<typeof quantity>) =>
   quantity(...args)
     .nullable()
     .default(null)
+
+/** An end that is not below where the range begins; either may be open. */
+const notBelow = (from: string) => (value: number | null | undefined, context: yup.TestContext) =>
+  !(value != null && context.parent[from] != null && value < context.parent[from])
 
 export const customerSchema = yup.object({
   id: identifier(),
@@ -43,6 +47,20 @@ export const customerSchema = yup.object({
   gamesPerWeek: figure('gamesPerWeek', 'gamesAWeek'),
   /** Strikes in a hundred that may be given away to the best ball of any kind before a ball counts as no cover. */
   strikeTolerance: quantity('strikeTolerance', 'strikesGivenAway').default(10),
+  /** Boards that this bowler plays, from their own side; null: by the style. */
+  laydownFromBoard: figure('board', 'laydownFrom'),
+  laydownToBoard: figure('board', 'laydownTo').test(
+    'order',
+    wrong('laydownTo', 'notBelowFromBoard'),
+    notBelow('laydownFromBoard'),
+  ),
+  targetFromBoard: figure('board', 'targetFrom'),
+  targetToBoard: figure('board', 'targetTo').test(
+    'order',
+    wrong('targetTo', 'notBelowFromBoard'),
+    notBelow('targetFromBoard'),
+  ),
+  mostLaunchDeg: figure('mostLaunchDeg', 'widestLaunch'),
   note: optionalText('note', 2000),
 })
 export type CustomerInput = yup.InferType<typeof customerSchema>
@@ -50,6 +68,8 @@ export type CustomerInput = yup.InferType<typeof customerSchema>
 export interface Customer extends CustomerInput, Stored {
   /** Computed from speed, revs and tilt; null when one of the first two is missing. */
   readonly style: { readonly dominance: number; readonly band: StyleBand } | null
+  /** Boards they can play: as stated, else by the style. */
+  readonly playable: OwnPlayable
   readonly ballCount: number
   /** How many of their balls need something. */
   readonly careCount: number

@@ -18,7 +18,7 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   signedIn: page,
 }) => {
   test.setTimeout(240_000)
-  const plan = await openPlan(page, 'Tamsa Orrowick')
+  const plan = await openPlan(page, 'Fenn Marlowick')
   const put = plan.getByRole('button', { name: 'Put 2 jobs on the bench' }).first()
   await expect(put).toBeVisible({ timeout: 200_000 })
   await expect(plan.getByRole('article', { name: 'Best plan' })).toContainText('Closes:')
@@ -41,7 +41,7 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   await form.getByRole('button', { name: 'Put on the bench' }).click()
   await expect(form).toHaveCount(0)
   await page.goto('/bench')
-  await expect(page.getByText(/Dull Oarlock|Kelpsong/).first()).toBeVisible()
+  await expect(page.getByText(/Gribblestone|Ottertoll|Dull Oarlock/).first()).toBeVisible()
 })
 
 test('a customer with everything covered is told so and sold nothing, though balls may be bought', async ({
@@ -76,4 +76,26 @@ test('a ball is looked for only when one may be bought; its brief says in plain 
   const pdf = readFileSync(await download.path(), 'latin1')
   for (const words of ['What to look for', 'Maud Ebberly', 'reactive cover', 'differential near'])
     expect(pdf).toContain(words)
+})
+
+test('the lines a bowler plays are stated on their record; how they are known is said wherever a line is looked for', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/rack')
+  await page
+    .getByRole('link', { name: /Isk Tarrowby/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Edit customer' }).click()
+  const lines = page.getByRole('dialog').getByRole('region', { name: 'Lines this bowler plays' })
+  await expect(lines.getByRole('status')).toContainText(/^(By the style|As for anybody) \(assumed\): laydown 12 to/)
+  await lines.getByLabel('Laydown to').fill('11')
+  await lines.getByLabel('Laydown from').fill('14')
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(lines).toContainText('Laydown to: not below the from board; are the two swapped?')
+  await lines.getByLabel('Laydown to').fill('19')
+  await lines.getByLabel('Widest launch angle').fill('2')
+  await expect(lines.getByRole('status')).toContainText('As stated: laydown 14 to 19')
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
 })

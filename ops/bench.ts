@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import {
+  usualPlayable,
   type Load,
   type ShotInput,
   bestLines,
@@ -93,6 +94,7 @@ async function mapFigures(threads: number, balls: number, states: number): Promi
       ...{ id: `${index}`, cover, rgIn: 2.47 + 0.02 * index, differentialIn: 0.054 - 0.006 * index },
       surface: { finish: null, effectiveRaUm: 0.5, oilShare: 0.1 },
     })),
+    playable: usualPlayable,
     surfaces: ['now', ...readyRecipes.slice(0, 7).map((recipe) => recipe.key)],
     patterns: patterns.slice(0, states / 3).map((pattern, index) => ({ id: `${index}`, loads: pattern.loads })),
     phases: usualPhases,

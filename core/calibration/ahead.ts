@@ -1,5 +1,5 @@
 import { type Spread, courseFor, launchAngleDeg } from '../motion/deviation.ts'
-import { type Line, type Playable, bestLines, usualPlayable } from '../motion/line.ts'
+import { type Line, type Playable, bestLines } from '../motion/line.ts'
 import { roomForError } from '../motion/room.ts'
 import { type ShotInput, simulate } from '../motion/simulate.ts'
 
@@ -10,7 +10,7 @@ export interface AheadQuestion {
   readonly before: Bare
   readonly after: Bare
   readonly spread: Spread
-  readonly playable?: Playable | undefined
+  readonly playable: Playable
 }
 export interface AheadFigures {
   readonly entryBoard: number
@@ -30,7 +30,7 @@ export interface Ahead {
 const lineOf = ({ laydownBoard, targetBoard }: Line) => ({ laydownBoard, targetBoard })
 
 /** What a change of a ball's or a lane's figures does to the best line of before, and where the best line lies then; null where nothing can be thrown. */
-export function aheadOf({ before, after, spread, playable = usualPlayable }: AheadQuestion): Ahead | null {
+export function aheadOf({ before, after, spread, playable }: AheadQuestion): Ahead | null {
   const options = { spread, samples: 1000, seed: 20, method: 'quick', keep: 1, withoutMisses: true } as const
   const [was] = bestLines(before, playable, options)
   const [best] = bestLines(after, playable, options)

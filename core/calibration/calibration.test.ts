@@ -3,6 +3,7 @@ import { randomLcg, randomNormal } from 'd3-random'
 import * as fc from 'fast-check'
 import { Matrix, solve } from 'ml-matrix'
 import {
+  usualPlayable,
   type CalibrationFit,
   type CalibrationQuestion,
   type CalibrationShot,
@@ -266,11 +267,11 @@ describe('what is taken over', () => {
       friction: { ...shot.friction, coverStrength: strength } as typeof shot.friction,
     })
     const spread = { targetBoards: 0.8, speedMph: 0.35, revRpm: 15 }
-    const ahead = aheadOf({ before: thrownAt(1), after: thrownAt(0.85), spread })!
+    const ahead = aheadOf({ before: thrownAt(1), after: thrownAt(0.85), spread, playable: usualPlayable })!
     expect(ahead.after.entryBoard).toBeLessThan(ahead.before.entryBoard)
     expect(ahead.after.firstReadFt!).toBeGreaterThan(ahead.before.firstReadFt!)
     expect(ahead.best.strikes).toBeGreaterThanOrEqual(ahead.after.strikes - 0.01)
-    const same = aheadOf({ before: thrownAt(1), after: thrownAt(1), spread })!
+    const same = aheadOf({ before: thrownAt(1), after: thrownAt(1), spread, playable: usualPlayable })!
     expect(same.after).toEqual(same.before)
     expect(same.best).toMatchObject(same.line)
   })

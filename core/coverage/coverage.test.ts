@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import {
+  usualPlayable,
   type CellContext,
   type CoverageBall,
   type CoverageQuestion,
@@ -267,7 +268,7 @@ describe('the engine’s cell', () => {
       surface: { finish: null, effectiveRaUm: raOfGrit(grit), oilShare: 0 },
     }
     const { shot } = shotOf(bowler(hand), record, 'now', groundOn(pattern, filmOf(pattern.loads)))
-    return engineCell({ shot, spread: usualSpread, doubt: { strength: 0.12, revRpm: 20 } })
+    return engineCell({ shot, spread: usualSpread, playable: usualPlayable, doubt: { strength: 0.12, revRpm: 20 } })
   }
 
   test('is the best line, with room and a doubt; a smooth ball asks for more strength, a rough one for less', () => {
@@ -285,11 +286,23 @@ describe('the engine’s cell', () => {
     const ball_ = { id: 'a', cover: 'solid' as const, rgIn: 2.49, differentialIn: 0.048 }
     const surface = { finish: null, effectiveRaUm: raOfGrit(2000), oilShare: 0 }
     const { tasks } = mapTasks({
-      ...{ bowler: bowler(), balls: [{ ...ball_, surface }], surfaces: ['now'], spread: usualSpread },
+      ...{
+        bowler: bowler(),
+        balls: [{ ...ball_, surface }],
+        surfaces: ['now'],
+        spread: usualSpread,
+        playable: usualPlayable,
+      },
       ...{ patterns: [{ id: 't', loads: pattern.loads }], phases: [0, 40] },
     })
     const states = [0, 40].map((shots) => ({ targetId: 't', shots, condition: 'medium' as const, pattern }))
-    const asked = { bowler: bowler(), balls: [{ ...ball_, surface, oil: noOil }], states, spread: usualSpread }
+    const asked = {
+      bowler: bowler(),
+      balls: [{ ...ball_, surface, oil: noOil }],
+      states,
+      spread: usualSpread,
+      playable: usualPlayable,
+    }
     const { questions } = engineTasks(asked)
     for (const i of [0, 1]) {
       const here = engineCell(questions[i]!).cell!
@@ -304,7 +317,13 @@ describe('the engine’s cell', () => {
     const ball_ = { cover: 'solid' as const, rgIn: 2.49, differentialIn: 0.048 }
     const surface = { finish: null, effectiveRaUm: raOfGrit(2000), oilShare: 0 }
     const states = [0, 40].map((shots) => ({ targetId: 't', shots, condition: 'medium' as const, pattern }))
-    const asked = { bowler: bowler(), balls: [{ id: 'a', ...ball_, surface, oil: noOil }], states, spread: usualSpread }
+    const asked = {
+      bowler: bowler(),
+      balls: [{ id: 'a', ...ball_, surface, oil: noOil }],
+      states,
+      spread: usualSpread,
+      playable: usualPlayable,
+    }
     const { places, questions } = engineTasks(asked)
     const at = (state: number) =>
       places.findIndex((place) => place.ballId === 'a' && place.variant === 'now' && place.state === state)
@@ -335,7 +354,13 @@ describe('the engine’s cell', () => {
     })
     const states = [0, 40].map((shots) => ({ targetId: 't', shots, condition: 'medium' as const, pattern }))
     const balls = [one('a', 'solid', 2000), one('spare', 'polyester', 4000), one('unknown', 'solid', null)]
-    const { places, questions } = engineTasks({ bowler: bowler(), balls, states, spread: usualSpread })
+    const { places, questions } = engineTasks({
+      bowler: bowler(),
+      balls,
+      states,
+      spread: usualSpread,
+      playable: usualPlayable,
+    })
     expect(questions).toHaveLength(places.length)
     const variants = (id: string) => [...new Set(places.filter((p) => p.ballId === id).map(({ variant }) => variant))]
     expect(variants('a')).toEqual(['now', ...workVariants])

@@ -1,5 +1,5 @@
 import { type Spread, courseFor } from '../motion/deviation.ts'
-import { type Playable, bestLines, usualPlayable } from '../motion/line.ts'
+import { type Playable, bestLines } from '../motion/line.ts'
 import { type Room, missChart, roomForError } from '../motion/room.ts'
 import { type Friction, type ShotInput, simulate } from '../motion/simulate.ts'
 
@@ -13,7 +13,7 @@ export interface EngineDoubt {
 export interface EngineQuestion {
   readonly shot: Bare
   readonly spread: Spread
-  readonly playable?: Playable | undefined
+  readonly playable: Playable
   /** Without it only the best line is asked for: many surfaces of one ball share its doubt. */
   readonly doubt?: EngineDoubt | undefined
   /** The lane forty shots later; what the line does there then. */
@@ -78,7 +78,7 @@ function laterOn(input: ShotInput, entryBoard: number, spread: Spread): NonNulla
  * either side: the chance of a strike with a stronger and a weaker ball, and with more revs, each on its own best line, since a bowler moves with what they
  * see; doubts of different origin add up in squares.
  */
-export function engineCell({ shot, spread, playable = usualPlayable, doubt, later }: EngineQuestion): EngineAnswer {
+export function engineCell({ shot, spread, playable, doubt, later }: EngineQuestion): EngineAnswer {
   const [line] = bestLines(shot, playable, options(spread))
   if (!line) return { cell: null, slope: null, logitSd: null }
   const { laydownBoard, targetBoard, pCarry, pPocket, outcome } = line

@@ -31,7 +31,7 @@ export interface EngineAsked {
   readonly balls: readonly EngineBall[]
   readonly states: readonly (CoverageState & { readonly pattern: LanePattern })[]
   readonly spread: Spread
-  readonly playable?: Playable | undefined
+  readonly playable: Playable
 }
 
 /** Stands for a ball's identifier in the answers about the reference balls. */

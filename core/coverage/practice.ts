@@ -1,11 +1,12 @@
 import { type Load, filmOf } from '../lane/film.ts'
 import { loadsVolumeMl } from '../lane/figures.ts'
-import { bestLines, usualPlayable } from '../motion/line.ts'
+import { bestLines } from '../motion/line.ts'
 import { launchAngleDeg, usualSpread } from '../motion/deviation.ts'
 import { type ShotInput, simulate } from '../motion/simulate.ts'
 import { compoundRaUm, finishRaUm, polishRaUm } from '../surface/defaults.ts'
 import { raOfGrit } from '../surface/grit.ts'
 import { startingSurface } from './startingSurface.ts'
+import { playableOf } from './playable.ts'
 import { type StyleBand, assumedTiltDeg, dominance, styleBands } from './style.ts'
 
 /** Cells of the starting-surface table that the engine is held against: the three conditions that are far apart. */
@@ -113,7 +114,7 @@ function agreementOf({ style, condition }: PracticeCell): CellAgreement {
   const strikes = finishes.map((raUm) => {
     const friction = { kind: 'film', loads, filmUm, raUm, cover: 'solid' } as const
     const options = { spread: usualSpread, samples: 1, seed: 1, method: 'quick', keep: 1 } as const
-    return bestLines({ bowler, ball: solid, layout, friction }, usualPlayable, options)[0]?.pCarry ?? 0
+    return bestLines({ bowler, ball: solid, layout, friction }, playableOf(null, style), options)[0]?.pCarry ?? 0
   })
   const best = strikes.indexOf(Math.max(...strikes))
   const { roughRaUm, smoothRaUm } = startingSurface(style, condition)

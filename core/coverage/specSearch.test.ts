@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import {
+  usualPlayable,
   type BallSpec,
   type EngineAnswer,
   type EngineQuestion,
@@ -16,7 +17,7 @@ const loads = [{ fromBoard: 2, toBoard: 38, loads: 4, microlitresPerBoard: 50, s
 const ground = groundOn({ loads }, filmOf(loads))
 const bowler = { hand: 'right' as const, speedMph: 17, revRpm: 330, axisRotationDeg: 45, axisTiltDeg: 13 }
 const from = specsOf(null)
-const search = { bowler, spread: usualSpread, states: [{ ground, weight: 2, now: 0.2 }], from }
+const search = { bowler, spread: usualSpread, playable: usualPlayable, states: [{ ground, weight: 2, now: 0.2 }], from }
 /** An engine with a landscape of its own: best at a core that none of the known balls has. */
 const landscape =
   (at: { rgIn: number; differentialIn: number; raUm: number }, seen: number[] = []) =>

@@ -17,7 +17,7 @@ export interface WantedState {
 export interface SpecSearch {
   readonly bowler: BowlerRecord
   readonly spread: Spread
-  readonly playable?: Playable | undefined
+  readonly playable: Playable
   readonly states: readonly WantedState[]
   /** Where the search begins: the balls that the engine was asked about already. */
   readonly from: readonly BallSpec[]

@@ -2,7 +2,7 @@ import { pocketBoards } from '../trials/shot.ts'
 import { type Entry, carryOf } from './carry.ts'
 import { cubicAt } from './cubic.ts'
 import { motionDefaults } from './defaults.ts'
-import { type Spread, courseFor, launchAngleDeg } from './deviation.ts'
+import { type Spread, courseFor, launchAngleDeg, targetBoardOf } from './deviation.ts'
 import { type Entries, readRow, roomForEntries, setEntry } from './entries.ts'
 import { entrySurface } from './entrySurface.ts'
 import { baseStepS } from './integrate.ts'
@@ -13,6 +13,8 @@ import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from 
 export interface Playable {
   readonly laydown: readonly [min: number, max: number]
   readonly target: readonly [min: number, max: number]
+  /** Widest angle from the foul line to the target, degrees, toward the own gutter; any when not given. */
+  readonly mostLaunchDeg?: number | undefined
 }
 
 /**
@@ -109,12 +111,14 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
 
   const candidates: Candidate[] = []
   for (let laydown = first; laydown <= last + 1e-9; laydown += laydownStep)
-    for (const one of promises(entriesFrom(laydown), range, noiseAt(laydown))) candidates.push({ laydown, ...one })
+    for (const one of promises(entriesFrom(laydown), range, noiseAt(laydown), targetsFrom(playable, laydown)[0]))
+      candidates.push({ laydown, ...one })
 
   const aimed: Aimed[] = []
   for (const { laydown, target } of candidates.sort((a, b) => b.promise - a.promise)) {
     if (aimed.some((one) => Math.abs(one.laydown - laydown) < apartBoards)) continue
-    const own = aimAnew((aim, stepS) => shoot(laydown, aim, stepS), target, playable.target, spread, noiseAt(laydown))
+    const targets = targetsFrom(playable, laydown)
+    const own = aimAnew((aim, stepS) => shoot(laydown, aim, stepS), target, targets, spread, noiseAt(laydown))
     if (own) aimed.push({ laydown, ...own })
     if (aimed.length === keep + alsoAimed) break
   }
@@ -125,7 +129,8 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     let outcome = outcomeOf(trace(at, baseStepS), course)
     // Where the entry bends between the shots it was aimed by, the meant shot may miss the pocket by little.
     for (let turn = 0; turn < mostTurns && !outcome.pocket; turn += 1) {
-      target = Math.min(playable.target[1], Math.max(playable.target[0], target + inward * aimStep))
+      const [least, most] = targetsFrom(playable, laydown)
+      target = Math.min(most, Math.max(least, target + inward * aimStep))
       at = input(laydown, target)
       outcome = outcomeOf(trace(at, baseStepS), course)
     }
@@ -139,6 +144,12 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
 }
 
 const byStrikes = (a: Line, b: Line) => b.pCarry - a.pCarry || b.pPocket - a.pPocket || a.laydownBoard - b.laydownBoard
+
+/** Targets that can be played from a laydown board: no wider than the bowler swings it. */
+function targetsFrom({ target: [min, max], mostLaunchDeg }: Playable, laydown: number): readonly [number, number] {
+  if (mostLaunchDeg === undefined) return [min, max]
+  return [Math.max(min, targetBoardOf({ laydownBoard: laydown, launchAngleDeg: mostLaunchDeg })), max]
+}
 
 interface Aim {
   readonly target: number
@@ -182,6 +193,7 @@ function promises(
   entries: Entries,
   { first, count, past, weights }: Aims,
   noise: number,
+  least: number,
 ): { readonly target: number; readonly promise: number }[] {
   const strikes = new Float64Array(count)
   for (let k = 0; k < count; k += 1) {
@@ -195,7 +207,7 @@ function promises(
   }
   const promise = new Float64Array(count)
   for (let k = past; k < count - past; k += 1) {
-    if (offIdeal(entries.board[k]!) > mostOff) continue
+    if (first + k * aimStep < least - 1e-9 || offIdeal(entries.board[k]!) > mostOff) continue
     let sum = 0
     for (let i = 0; i < weights.length; i += 1) sum += weights[i]! * strikes[k - past + i]!
     promise[k] = sum
@@ -229,7 +241,7 @@ function aimAnew(
   for (let k = 0; k < thrown.board.length; k += 1) thrown.board[k]! += off
   const near = aimsOf([Math.max(min, about - ownReach * step), Math.min(max, about + ownReach * step)], spread)
   const entries = readRow(thrown, (near.first - about) / step + ownShots, aimStep / step, near.count)
-  const best = promises(entries, near, noise).sort((a, b) => b.promise - a.promise)[0]
+  const best = promises(entries, near, noise, min).sort((a, b) => b.promise - a.promise)[0]
   if (!best) return null
   const at = Math.round((best.target - near.first) / aimStep)
   const nearer = offIdeal(entries.board[at + 1] ?? Infinity) < offIdeal(entries.board[at - 1] ?? Infinity)

@@ -1,6 +1,6 @@
 import { filmOf } from '../lane/film.ts'
 import { filmAfterShots } from '../lane/transition.ts'
-import { type Playable, usualPlayable } from '../motion/line.ts'
+import type { Playable } from '../motion/line.ts'
 import { type BallRecord, type BowlerRecord, type LanePattern, groundOn, shotOf } from '../motion/prepare.ts'
 import { type Spread, usualSpread } from '../motion/deviation.ts'
 import type { Task } from './tasks.ts'
@@ -25,7 +25,7 @@ export interface MapQuestion {
   readonly surfaces: readonly string[]
   readonly patterns: readonly MapPattern[]
   readonly phases: readonly number[]
-  readonly playable?: Playable
+  readonly playable: Playable
   readonly spread?: Spread
 }
 
@@ -43,7 +43,7 @@ export function mapTasks(question: MapQuestion): {
   readonly places: readonly MapPlace[]
   readonly tasks: readonly LinesTask[]
 } {
-  const { bowler, balls, surfaces, patterns, phases, playable = usualPlayable, spread = usualSpread } = question
+  const { bowler, balls, surfaces, patterns, phases, playable, spread = usualSpread } = question
   const states = patterns.flatMap((pattern) => {
     const fresh = filmOf(pattern.loads)
     return phases.map((shots) => ({

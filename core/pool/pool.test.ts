@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import {
+  usualPlayable,
   drilledBall,
   GivenUp,
   type Performer,
@@ -25,6 +26,7 @@ const question = {
   surfaces: ['now', 'to-2000'],
   patterns: [{ id: 'p', loads }],
   phases: usualPhases,
+  playable: usualPlayable,
 }
 const { places, tasks } = mapTasks(question)
 

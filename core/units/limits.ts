@@ -117,6 +117,7 @@ export const limits = {
   seriesGames: limit(1, 20, 1, 'games'),
   fixedGames: limit(5, 200, 5, 'games'),
   settlingGames: limit(0, 20, 1, 'games'),
+  mostLaunchDeg: limit(0, 10, 0.5, 'deg', 1),
   strikeTolerance: limit(2, 40, 1, 'strikes'),
 } as const satisfies Record<string, Limit>
 

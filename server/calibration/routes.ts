@@ -73,6 +73,7 @@ async function fitOf({ database, motion }: Context, ballId: string, signal: Abor
             groundOn({ ...pattern, fitted: lane }, film),
           ).shot,
           spread,
+          playable: owner.playable,
         },
       },
       { signal },

@@ -57,10 +57,11 @@ export interface Subject {
 const inSteps = (value: number | null | undefined, step: number) => (value == null ? null : Math.round(value / step))
 const logSteps = (value: number | null | undefined) => (value == null ? null : Math.round(Math.log(value) / 0.04))
 
-function fingerprintOf({ bowler, balls, states, spread }: EngineAsked): string {
+function fingerprintOf({ bowler, balls, states, spread, playable }: EngineAsked): string {
   const { hand, speedMph, revRpm, axisRotationDeg, axisTiltDeg } = bowler
   const of = {
     ...{ model, bowler: [hand, speedMph, revRpm, axisRotationDeg, axisTiltDeg] },
+    playable: [playable.laydown, playable.target, playable.mostLaunchDeg ?? null],
     spread: [spread.targetBoards, spread.speedMph, spread.revRpm].map((value) => inSteps(value, 0.05)),
     states: states.map(({ targetId, shots, pattern }) => [targetId, shots, pattern.loads, pattern.fitted ?? null]),
     balls: balls.map((ball) => [
@@ -96,6 +97,7 @@ export async function subjectOf(db: Db, customerId: string): Promise<Subject | n
     bowler: customer,
     balls: balls.map((ball) => ({ ...ball, oil: ball.surface.oil, fittedRange: ball.fitted })),
     states,
+    playable: customer.playable,
     spread: spreadFor(usualSpread, await spreadOf(db, customerId)),
   }
   return { customer, balls, events, patterns, states, asked, fingerprint: fingerprintOf(asked) }

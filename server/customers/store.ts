@@ -6,19 +6,19 @@ import {
   type Page,
   said,
 } from '@sleetfall/contract'
-import { dominance, styleBand } from '@sleetfall/core'
+import { dominance, playableOf, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 
-type Row = Omit<Customer, 'style'>
+type Row = Omit<Customer, 'style' | 'playable'>
 
 function withStyle(row: Row): Customer {
   const { speedMph, revRpm, axisTiltDeg } = row
-  if (speedMph == null || revRpm == null) return { ...row, style: null }
-  const value = dominance({ speedMph, revRpm, axisTiltDeg: axisTiltDeg ?? null })
-  return { ...row, style: { dominance: value, band: styleBand(value) } }
+  const value = speedMph == null || revRpm == null ? null : dominance({ speedMph, revRpm, axisTiltDeg })
+  const style = value === null ? null : { dominance: value, band: styleBand(value) }
+  return { ...row, style, playable: playableOf(row, style?.band ?? null) }
 }
 
 const select = `select c.*, r.balls as ball_count, r.care as care_count

@@ -81,6 +81,7 @@ export const access: readonly Rule[] = [
   ['GET', '/trials', 'counter'],
   ['GET', '/trials/:id', 'counter'],
   ['GET', '/trials/spread/:customerId', 'counter'],
+  ['GET', '/trials/played/:customerId', 'counter'],
   ['POST', '/trials', 'trials'],
   ['PUT', '/trials/:id', 'trials'],
   ['GET', '/trials/:id/dependents', 'counter'],

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { MapLine, MapMessage } from '@sleetfall/contract'
-import { GivenUp, mapTasks, perform } from '@sleetfall/core'
+import { usualPlayable, GivenUp, mapTasks, perform } from '@sleetfall/core'
 import { aBall, aCustomer, testShop } from '../test/shop.ts'
 import { openMotionPool } from './pool.ts'
 
@@ -41,6 +41,7 @@ describe('reaction map', () => {
       surfaces: ['to-2000'],
       patterns: [{ id: pattern.id, loads }],
       phases: [0],
+      playable: usualPlayable,
     })
     const here = perform(tasks[0]!)[0]!
     const there = cells.find((cell) => cell.index === 0)!.line
@@ -63,6 +64,7 @@ describe('reaction map', () => {
       surfaces: ['now'],
       patterns: [{ id: 'p', loads }],
       phases: [0],
+      playable: usualPlayable,
     })
     // A question of many seconds.
     const long = { ...tasks[0]!, options: { ...tasks[0]!.options, method: 'exact', samples: 50_000 } } as const

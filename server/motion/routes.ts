@@ -49,6 +49,7 @@ export function motionRoutes({ database, motion }: Context): Router {
       surfaces: chosen.length > 0 ? chosen : surfaces,
       patterns,
       phases: usualPhases,
+      playable: customer.playable,
       spread: spreadFor(usualSpread, await spreadOf(database, customer.id)),
     })
     const gone = new AbortController()

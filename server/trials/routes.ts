@@ -29,6 +29,7 @@ import {
   removeShot,
   revealTrial,
   setShotAside,
+  playedOf,
   spreadOf,
   trialById,
   trialDependents,
@@ -52,6 +53,10 @@ export function trialRoutes(context: Context): Router {
   /** How far a customer's counted shots spread at the target, or null. */
   router.get('/spread/:customerId', async (request, response) => {
     response.json(await spreadOf(context.database, idOf(request, 'customerId')))
+  })
+  /** Where a customer's counted shots were played from, or null. */
+  router.get('/played/:customerId', async (request, response) => {
+    response.json(await playedOf(context.database, idOf(request, 'customerId')))
   })
   router.get('/:id', async (request, response) => {
     const trial = await trialById(context.database, idOf(request))

@@ -20,8 +20,10 @@ import {
 import {
   type Evidence,
   type OwnSpread,
+  type PlayedRange,
   trialDoubts,
   ownSpread,
+  playedRange,
   sameThing,
   shotsAGame,
   summariseArm,
@@ -337,6 +339,19 @@ export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | 
     groups.map((group) => group.boards),
     groups.map((group) => group.speeds ?? []),
   )
+}
+
+/** Where a customer's counted shots were played from; null while too few were noted. */
+export async function playedOf(db: Db, customerId: string): Promise<PlayedRange | null> {
+  const shots = await db.many<{ feetBoard: number; targetBoard: number }>(
+    `select s.feet_board, s.target_board
+     from (select id from trial where customer_id = $1 order by started_at desc, id limit $2) t
+     join shot s on s.trial_id = t.id join trial_arm a on a.trial_id = s.trial_id and a.arm = s.arm
+     where s.set_aside_reason is null and not s.warm_up and s.feet_board is not null and s.target_board is not null
+       and coalesce(s.bowler_id, a.bowler_id, $1) = $1 order by s.thrown_at desc limit $3`,
+    [customerId, mostSpreadTrials, mostSpreadShots],
+  )
+  return playedRange(shots)
 }
 
 /** Trials that speak for a ball on a pattern: later ones count more, and so many say enough. */

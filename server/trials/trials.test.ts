@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Trial } from '@sleetfall/contract'
+import type { MapMessage, Trial } from '@sleetfall/contract'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { aBall, aCustomer, ago, testShop } from '../test/shop.ts'
 
@@ -186,6 +186,44 @@ describe('what somebody makes of a trial', () => {
     const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
     expect((await technician.post(`/trials/${trial.id}/shots`, aShot({ arm: 3 }))).body.fields[0].path).toBe('arm')
     expect((await technician.post(`/trials/${trial.id}/arms/9/surface`, { version: 1 })).status).toBe(404)
+  })
+})
+
+describe('boards that a bowler plays', () => {
+  test('are told from their counted shots, and bind every search once somebody states them', async () => {
+    const own = aCustomer({ speedMph: 19, revRpm: 220, axisTiltDeg: 13 })
+    const thrown = aBall(own.id, { factoryGrit: 1000 })
+    await technician.post('/customers', own).expect(200)
+    await technician.post('/balls', thrown).expect(200)
+    const arms = ['before', 'after'].map((label) => ({ label, ballId: thrown.id }))
+    const trial: Trial = (await technician.post('/trials', aTrial({ customerId: own.id, arms })).expect(200)).body
+    const played = () => technician.get(`/trials/played/${own.id}`)
+    for (let i = 0; i < 12; i += 1) {
+      expect((await played()).body).toBeNull()
+      await technician
+        .post(`/trials/${trial.id}/shots`, aShot({ feetBoard: 20 + (i % 4), targetBoard: 9 + (i % 3) }))
+        .expect(200)
+    }
+    expect((await played()).body).toMatchObject({ shots: 12, laydown: [14, 17], target: [9, 11] })
+
+    const customerNow = async () => (await technician.get(`/customers/${own.id}`).expect(200)).body
+    expect((await customerNow()).playable.by).toBe('style')
+    const swapped = await technician.put(`/customers/${own.id}`, {
+      ...{ ...own, version: 1, laydownFromBoard: 20, laydownToBoard: 14 },
+    })
+    expect(swapped.body.fields[0].path).toBe('laydownToBoard')
+    await technician
+      .put(`/customers/${own.id}`, { ...own, version: 1, laydownFromBoard: 14, laydownToBoard: 17, mostLaunchDeg: 2 })
+      .expect(200)
+    const { playable } = await customerNow()
+    expect(playable).toMatchObject({ by: 'stated', laydown: [14, 17], target: [7, 14], mostLaunchDeg: 2 })
+    const path = `/reaction-map/${own.id}?patterns=${pattern.id}&surfaces=now`
+    const lines = (await technician.get(path).expect(200)).text
+      .trim()
+      .split('\n')
+      .map((row) => JSON.parse(row) as MapMessage)
+      .flatMap((message) => ('line' in message && message.line ? [message.line] : []))
+    for (const { laydownBoard } of lines) expect([14, 15, 16, 17]).toContain(laydownBoard)
   })
 })
 

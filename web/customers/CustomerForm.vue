@@ -11,6 +11,7 @@ import SourceSelect from '../controls/SourceSelect.vue'
 import { useForm, useVersions } from '../controls/useForm.ts'
 import { ApiError } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
+import PlayableFields from './PlayableFields.vue'
 import { useCustomers } from './store.ts'
 
 const props = defineProps<{ customer?: Customer | undefined; name?: string }>()
@@ -142,6 +143,7 @@ const figures = [
       >
     </p>
     <p v-else class="soft">{{ t('customers.styleMissing') }}</p>
+    <PlayableFields :form="form" :band="style?.band ?? null" :customer-id="customer?.id ?? null" />
     <QuantityField
       v-bind="form.field<number>('strikeTolerance')"
       name="strikeTolerance"

@@ -15,7 +15,7 @@ import {
   groundOn,
   shotOf,
   simulate,
-  usualPlayable,
+  playableOf,
   usualSpread,
 } from '@sleetfall/core'
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
@@ -113,7 +113,7 @@ export function useDrilling(on: OnBench) {
         const answer = await worker.ask({
           kind: 'lines',
           shot: rest,
-          playable: usualPlayable,
+          playable: on.customer()?.playable ?? playableOf(null, null),
           options: { spread: usualSpread, samples: 300, seed: 20, method: 'quick', keep: 2 },
         })
         if (answer?.[0]) found.set(pattern.id, answer[0])

@@ -1,21 +1,22 @@
 <script setup lang="ts">
-import { type Line, type Miss, type Sensitivity, type ShotOutcome, usualPlayable } from '@sleetfall/core'
+import type { Line, Miss, OwnPlayable, Sensitivity, ShotOutcome } from '@sleetfall/core'
+import { usePlayableText } from '../customers/usePlayableText.ts'
 import { useI18n } from 'vue-i18n'
 import EntryDeck from './EntryDeck.vue'
 import { effectRows, signed, useWhatIfText } from './useWhatIfText.ts'
 
 /** How the ball comes in, what a miss costs, what each change would move, and the lines that strike most. */
-defineProps<{
+const props = defineProps<{
   outcomes: readonly ShotOutcome[]
   left: boolean
   misses: readonly Miss[]
   effects: Sensitivity
   lines: readonly Line[] | null
+  playable: OwnPlayable
 }>()
 const emit = defineEmits<{ take: [Line] }>()
 const { t } = useI18n()
-const [from, to] = usualPlayable.laydown
-const [near, far] = usualPlayable.target
+const playableText = usePlayableText()
 const words = useWhatIfText()
 const percent = (share: number) => Math.round(100 * share)
 </script>
@@ -44,7 +45,8 @@ const percent = (share: number) => Math.round(100 * share)
     </table>
     <template v-if="lines">
       <h2>{{ t('lanes.whatIf.bestIs') }}</h2>
-      <p v-if="lines.length === 0">{{ t('lanes.whatIf.bestNone', { from, to, near, far }) }}</p>
+      <p v-if="lines.length === 0">{{ t('lanes.whatIf.bestNone') }}</p>
+      <p class="small soft">{{ playableText(props.playable) }}</p>
       <ol class="best">
         <li v-for="line in lines" :key="line.laydownBoard">
           <span

@@ -28,7 +28,7 @@ const { setup, set, laydown, target } = held
 const subject = useWhatIfSubject(held)
 const { customer, ball, pattern, choices, chooseCustomer, loaded, error, retry } = subject
 const answer = useWhatIfAnswer(held, subject)
-const { prepared, shot, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread } = answer
+const { prepared, shot, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread, playable } = answer
 const release = computed(() => releaseOf(setup.value, customer.value))
 const surfaces = computed(() => [
   { value: 'now', title: t('lanes.whatIf.surfaceNow') },
@@ -155,6 +155,7 @@ async function predict() {
             :misses="shot.misses"
             :effects="shot.effects"
             :lines="lines"
+            :playable="playable"
             @take="takeLine"
           />
         </div>

@@ -167,7 +167,7 @@ export default {
     restsOn: 'assumed: {what}',
     working: 'computing …',
     best: 'Find the best line',
-    bestNone: 'No line from laydown {from} to {to} and target {near} to {far} reaches the pocket.',
+    bestNone: 'No line that this bowler plays reaches the pocket.',
     bestIs: 'Best lines',
     use: 'Use',
     stop: 'Stop',

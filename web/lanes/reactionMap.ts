@@ -34,7 +34,16 @@ export async function mapHere({
   onPlaces,
   onCell,
 }: MapWork): Promise<void> {
-  const { places, tasks } = mapTasks({ bowler: customer, balls, surfaces, patterns, phases: usualPhases, spread })
+  const { playable } = customer
+  const { places, tasks } = mapTasks({
+    bowler: customer,
+    playable,
+    balls,
+    surfaces,
+    patterns,
+    phases: usualPhases,
+    spread,
+  })
   onPlaces(places)
   await motionPool.runAll(tasks, {
     signal,

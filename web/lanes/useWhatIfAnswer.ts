@@ -7,7 +7,7 @@ import {
   outcomeOf,
   sensitivity,
   traceShot,
-  usualPlayable,
+  playableOf,
 } from '@sleetfall/core'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
@@ -43,6 +43,7 @@ export function useWhatIfAnswer(
 
   const { own: ownSpread, spread } = useSpread(() => setup.value.customerId)
   const options = computed(() => ({ spread: spread.value, samples: roomSamples, seed: 20, method: 'quick' }) as const)
+  const playable = computed(() => customer.value?.playable ?? playableOf(null, null))
   const room = shallowRef<Room | null>(null)
   const lines = shallowRef<readonly Line[] | null>(null)
   const searching = ref(false)
@@ -65,7 +66,7 @@ export function useWhatIfAnswer(
     searching.value = true
     lines.value = null
     const { release: _, ...rest } = prepared.value.input
-    const answer = await worker.ask({ kind: 'lines', shot: rest, playable: usualPlayable, options: options.value })
+    const answer = await worker.ask({ kind: 'lines', shot: rest, playable: playable.value, options: options.value })
     searching.value = false
     if (answer) lines.value = answer
   }
@@ -95,6 +96,6 @@ export function useWhatIfAnswer(
     [() => setup.value.ballId, () => setup.value.patternId, () => setup.value.surface, () => setup.value.shots],
     () => (lines.value = null),
   )
-  return { prepared, shot, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread }
+  return { prepared, shot, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread, playable }
 }
 export type Answer = ReturnType<typeof useWhatIfAnswer>
