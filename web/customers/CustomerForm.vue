@@ -143,7 +143,12 @@ const figures = [
       >
     </p>
     <p v-else class="soft">{{ t('customers.styleMissing') }}</p>
-    <PlayableFields :form="form" :band="style?.band ?? null" :customer-id="customer?.id ?? null" />
+    <PlayableFields
+      :form="form"
+      :band="style?.band ?? null"
+      :customer-id="customer?.id ?? null"
+      @set="Object.assign(form.values, $event)"
+    />
     <QuantityField
       v-bind="form.field<number>('strikeTolerance')"
       name="strikeTolerance"

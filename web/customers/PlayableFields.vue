@@ -9,6 +9,8 @@ import { usePlayableText } from './usePlayableText.ts'
 
 /** Boards that a bowler plays: stated, else by the style; what was seen in their shots can be taken over. */
 const props = defineProps<{ form: ReturnType<typeof useForm>; band: StyleBand | null; customerId: string | null }>()
+type Stated = Record<string, number | null>
+const emit = defineEmits<{ set: [Stated] }>()
 const { t } = useI18n()
 const textOf = usePlayableText()
 const played = shallowRef<PlayedRange | null>(null)
@@ -33,10 +35,9 @@ function take({ laydown, target, mostLaunchDeg }: PlayedRange) {
   const [laydownFromBoard, laydownToBoard] = laydown.map(round)
   const [targetFromBoard, targetToBoard] = target.map(round)
   const deg = Math.max(0, Math.ceil(2 * mostLaunchDeg) / 2)
-  Object.assign(props.form.values, { laydownFromBoard, laydownToBoard, targetFromBoard, targetToBoard })
-  Object.assign(props.form.values, { mostLaunchDeg: deg })
+  emit('set', { laydownFromBoard, laydownToBoard, targetFromBoard, targetToBoard, mostLaunchDeg: deg } as Stated)
 }
-const clear = () => Object.assign(props.form.values, Object.fromEntries(playableFields.map((key) => [key, null])))
+const clear = () => emit('set', Object.fromEntries(playableFields.map((key) => [key, null])))
 </script>
 
 <template>
