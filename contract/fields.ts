@@ -132,6 +132,10 @@ const day = (field: FieldName) =>
 export const calendarDay = (field: FieldName) =>
   day(field).test('years', wrong(field, 'year', years), (value) => !value || inYears(value))
 
+/** A time of day, `19:30`. */
+export const clock = (field: FieldName) =>
+  text(field).matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: wrong(field, 'clock') })
+
 export const pastDay = (field: FieldName) =>
   day(field)
     .test(

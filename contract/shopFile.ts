@@ -3,7 +3,7 @@ import * as yup from 'yup'
 import { eventSchema } from './events.ts'
 import { ballSchema } from './balls.ts'
 import { customerSchema } from './customers.ts'
-import { oneOf, optionalText, requiredText } from './fields.ts'
+import { clock, oneOf, optionalText, requiredText } from './fields.ts'
 import { patternSchema } from './lanes.ts'
 import { staffSchema } from './staff.ts'
 import { padSchema, shopRecipeSchema } from './supplies.ts'
@@ -21,11 +21,7 @@ const day = (field: FieldName) =>
     .string()
     .label(field)
     .matches(/^(\d{4}-\d{2}-\d{2}|today([+-]\d{1,4})?)$/, { message: wrong(field, 'fileDate') })
-const time = () =>
-  yup
-    .string()
-    .matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: wrong('at', 'clock') })
-    .default('12:00')
+const time = () => clock('at').default('12:00')
 
 /** Something that happened to a ball: once `on` a day, or `every` n days `from` one `to` another. */
 const historyEntry = yup.object({
@@ -101,12 +97,25 @@ export const shopFileSchema = yup.object({
     .default([]),
   events: yup
     .array(
-      eventSchema.omit(['id', 'startsOn', 'endsOn', 'patternIds', 'customerIds']).shape({
-        startsOn: day('startsOn').required(wrong('startsOn', 'missing')),
-        endsOn: day('endsOn').required(wrong('endsOn', 'missing')),
-        patterns: yup.array(yup.string().required()).default([]),
-        customers: yup.array(yup.string().required()).default([]),
-      }),
+      eventSchema
+        .omit(['id', 'startsOn', 'endsOn', 'patternIds', 'customerIds', 'entryClosesOn', 'ruleSetId', 'squads'])
+        .shape({
+          entryClosesOn: day('entryCloses').nullable().default(null),
+          rules: optionalText('rules', 80),
+          squads: yup
+            .array(
+              yup.object({
+                name: optionalText('squad', 40),
+                on: day('on').required(wrong('on', 'missing')),
+                at: clock('at').default('12:00'),
+              }),
+            )
+            .default([]),
+          startsOn: day('startsOn').required(wrong('startsOn', 'missing')),
+          endsOn: day('endsOn').required(wrong('endsOn', 'missing')),
+          patterns: yup.array(yup.string().required()).default([]),
+          customers: yup.array(yup.string().required()).default([]),
+        }),
     )
     .default([]),
   trials: yup

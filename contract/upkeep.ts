@@ -1,3 +1,4 @@
+import type { BagCard } from './bags.ts'
 import {
   type Advice,
   type AdviceRule,
@@ -193,4 +194,6 @@ export interface OpenUpkeep {
     readonly due: readonly Due[]
   }[]
   readonly patterns: readonly { readonly id: string; readonly name: string }[]
+  /** Bags that were kept for events ahead. */
+  readonly bags: readonly BagCard[]
 }

@@ -1,3 +1,4 @@
+import { bags } from './bags/area.ts'
 import { balls } from './balls/area.ts'
 import { bench } from './bench/area.ts'
 import { calibration } from './calibration/area.ts'
@@ -38,6 +39,7 @@ const own: readonly Area[] = [
   diagnosis,
   calibration,
   coverage,
+  bags,
   surface,
   supplies,
   upkeep,

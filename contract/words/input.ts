@@ -45,6 +45,7 @@ export const input = {
   notAboveDifferential: '{field}: not larger than the differential; are the two swapped?',
   notBelowSmoothest: '{field}: not below the smoothest wanted; are the two swapped?',
   notBelowFromBoard: '{field}: not below the from board; are the two swapped?',
+  notAfterLastDay: '{field}: not after the last day',
   notBeforeFirstDay: '{field}: not before the first day',
   differsFromStart: '{field}: must differ from the start',
   lessThanHole: '{field}: less than the hole’s diameter',

@@ -31,6 +31,7 @@ export const refused = {
   otherJobRuns: 'Another job on this ball is running. Finish or cancel that one first.',
   jobOpen: 'This work is on the bench for this ball already. Open that job instead.',
   takenBack: 'This record was taken back already.',
+  bagNotReady: 'The motion core has not answered for this bag yet. Wait until it is shown, then keep it.',
   exists: 'There is such a record already.',
   tied: 'Something that this record refers to is missing, or it is still in use.',
   historyStays: 'History is not changed; record a correction instead.',
@@ -81,6 +82,9 @@ export const missing = {
   rule: 'There is no such rule of thumb.',
   trial: 'There is no such trial.',
   diagnosis: 'There is no such diagnosis.',
+  entry: 'This customer is not entered there, or the event is over.',
+  bag: 'There is no such bag; keep it first.',
+  ruleSet: 'There is no such set of rules.',
   calibration: 'There is no such fit.',
   shot: 'There is no such shot any more.',
   night: 'There is no such night on record.',
@@ -92,4 +96,5 @@ export const instead = {
   mergeCustomer: 'Merge this customer with another one, or retire them.',
   mergeBall: 'Merge this ball with its twin, or retire it.',
   retirePattern: 'Retire it: it is then not offered any more.',
+  otherRules: 'Give those events other rules first.',
 }

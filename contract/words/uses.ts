@@ -18,4 +18,5 @@ export const uses = {
   shots: '{count} shots',
   diagnoses: '{count} diagnoses',
   fits: '{count} fits to shots',
+  bags: '{count} kept bags',
 }

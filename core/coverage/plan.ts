@@ -47,6 +47,8 @@ export interface PlanQuestion {
   /** Strikes in a hundred given away that count as covered. */
   readonly tolerance: number
   readonly mostBought: number
+  /** At least one of these is carried; any when not given. */
+  readonly oneOf?: readonly string[] | undefined
   /** Balls that are carried; null: all. */
   readonly carried: number | null
 }
@@ -211,6 +213,8 @@ function solve(highs: Highs, question: PlanQuestion, read: Read, cuts: readonly 
   })
   const extras = balls.flatMap((ball, b) => (ball.extra ? ball.options.map((_, o) => x(b, o)) : []))
   if (extras.length > 0) row(`${extras.join(' + ')} <= ${mostBought}`)
+  const must = question.oneOf && balls.flatMap(({ id }, b) => (question.oneOf!.includes(id) ? [c(b)] : []))
+  if (must && must.length > 0) row(`${must.join(' + ')} >= 1`)
   if (carried !== null) row(`${balls.map((_, b) => c(b)).join(' + ')} <= ${carried}`)
   states.forEach((state, s) => {
     const none = lossOf(state, 0, tolerance)

@@ -1,5 +1,5 @@
 import type { CoverFamily } from '../ball/covers.ts'
-import { drilledBall } from '../ball/drill.ts'
+import { type Statics, drilledBall } from '../ball/drill.ts'
 import type { Hole } from '../ball/holes.ts'
 import type { Layout } from '../ball/layout.ts'
 import { loadsVolumeMl } from '../lane/figures.ts'
@@ -139,7 +139,7 @@ export function shotOf(
         rgIn: ball.rgIn ?? assumedFigures.rgIn,
         differentialIn: ball.differentialIn ?? assumedFigures.differentialIn,
         intermediateDifferentialIn: ball.intermediateDifferentialIn ?? 0,
-        ...drilled,
+        ...drilled?.figures,
       },
       layout,
       // Oil in the cover takes friction away on the dry; the strength carries it.
@@ -160,17 +160,21 @@ export function shotOf(
   }
 }
 
-const drilledBefore = new WeakMap<DrillingRecord, DrilledFigures>()
+const drilledBefore = new WeakMap<DrillingRecord, DrilledRecord>()
+interface DrilledRecord {
+  readonly figures: DrilledFigures
+  readonly statics: Statics
+}
 type DrilledFigures = Pick<MovingBall, 'weightLb' | 'rgIn' | 'differentialIn' | 'intermediateDifferentialIn' | 'axes'>
 
 /** Figures and axes of a ball with its holes; null where holes or core are not on record. Worked out once for each record. */
-function drilledOf(ball: BallRecord): DrilledFigures | null {
+function drilledOf(ball: BallRecord): DrilledRecord | null {
   const { drilling } = ball
   if (!drilling || drilling.holes.length === 0 || ball.rgIn == null || ball.differentialIn == null) return null
   const known = drilledBefore.get(drilling)
   if (known) return known
   const { drillingAngleDeg, pinToPapIn, valAngleDeg, papOverIn, papUpIn, holes, topWeightOz } = drilling
-  const { weightLb, rgIn, differentialIn, intermediateDifferentialIn, axes } = drilledBall({
+  const { weightLb, rgIn, differentialIn, intermediateDifferentialIn, axes, statics } = drilledBall({
     ball: {
       weightLb: ball.weightLb ?? assumedFigures.weightLb,
       rgIn: ball.rgIn,
@@ -183,7 +187,11 @@ function drilledOf(ball: BallRecord): DrilledFigures | null {
     holes,
     diameterIn: assumedFigures.diameterIn,
   })
-  const drilled = { weightLb, rgIn, differentialIn, intermediateDifferentialIn, axes }
+  const drilled = { figures: { weightLb, rgIn, differentialIn, intermediateDifferentialIn, axes }, statics }
   drilledBefore.set(drilling, drilled)
   return drilled
 }
+
+/** Static imbalance of a ball as it is drilled; null without its holes or the blank's top weight on record. */
+export const staticsOf = (ball: BallRecord): Statics | null =>
+  ball.drilling?.topWeightOz == null ? null : (drilledOf(ball)?.statics ?? null)

@@ -117,6 +117,9 @@ export const limits = {
   seriesGames: limit(1, 20, 1, 'games'),
   fixedGames: limit(5, 200, 5, 'games'),
   settlingGames: limit(0, 20, 1, 'games'),
+  ruledBalls: limit(1, 12, 1, 'balls'),
+  ruledRaUm: limit(0.1, 5, 0.05, 'um', 2),
+  ruledStaticOz: limit(0, 6, 0.25, 'oz', 2),
   mostLaunchDeg: limit(0, 10, 0.5, 'deg', 1),
   strikeTolerance: limit(2, 40, 1, 'strikes'),
 } as const satisfies Record<string, Limit>

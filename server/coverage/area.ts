@@ -8,6 +8,6 @@ export const coverage: Area = {
   jobs: [{ name: coverageJob, run: computeCoverage, atOnce: 2 }],
   tables: ['coverage_kept'],
   foreignTables: ['customer'],
-  exports: [],
+  exports: ['engine.ts', 'routes.ts', 'service.ts'],
   imports: ['balls', 'customers', 'events', 'lanes', 'shop', 'trials'],
 }

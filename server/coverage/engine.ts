@@ -29,7 +29,7 @@ import { ballsOf } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
 import { addDays } from '../events/nextDay.ts'
-import { eventsAhead } from '../events/store.ts'
+import { eventsAhead, usualPatterns } from '../events/store.ts'
 import { patternById } from '../lanes/store.ts'
 import { spreadOf } from '../trials/store.ts'
 import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
@@ -40,7 +40,10 @@ const mostTargets = 6
 const model = 4
 const progressEvery = 12
 
-export type Ahead = Awaited<ReturnType<typeof eventsAhead>>[number]
+/** Patterns that stand for one nobody knows. */
+const mostUnknown = 3
+
+export type Ahead = Awaited<ReturnType<typeof eventsAhead>>[number] & { readonly patternsUnknown: boolean }
 /** A customer with what their map is made of. */
 export interface Subject {
   readonly customer: Customer
@@ -83,7 +86,14 @@ export async function subjectOf(db: Db, customerId: string): Promise<Subject | n
   const customer = await customerById(db, customerId)
   if (!customer) return null
   const balls = (await ballsOf(db, customerId)).filter((ball) => ball.retiredOn === null)
-  const events = await eventsAhead(db, [customerId])
+  const ahead = await eventsAhead(db, [customerId])
+  // Where nobody knows what will be laid down, what the shop's latest events had stands for it.
+  const usual = ahead.some(({ patternIds }) => patternIds.length === 0) ? await usualPatterns(db, mostUnknown) : []
+  const events = ahead.map((event): Ahead =>
+    event.patternIds.length > 0
+      ? { ...event, patternsUnknown: false }
+      : { ...event, patternIds: [...usual], patternsUnknown: true },
+  )
   const patterns: Pattern[] = []
   for (const id of new Set(events.flatMap((event) => event.patternIds))) {
     if (patterns.length === mostTargets) break

@@ -5,6 +5,7 @@ import type {
   NearGaps,
   OfferedFix,
   OfferedPlan,
+  OfferedStep,
   PlansView,
 } from '@sleetfall/contract'
 import {
@@ -30,7 +31,7 @@ import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { evidenceFor } from '../trials/store.ts'
 import { type Ahead, type Subject, playOf, subjectOf, tableFor } from './engine.ts'
-import { type KeptGap, keptGaps, keptOf, setStopped } from './store.ts'
+import { type Kept, type KeptGap, keptGaps, keptOf, setStopped } from './store.ts'
 
 /** Patterns that the events ahead bring, each with its events, nearest first. */
 const targetsOf = ({ patterns, events }: Subject): CoverageTarget[] =>
@@ -59,7 +60,7 @@ function nightsAhead(event: Ahead): string[] {
 }
 
 /** Promise for the first day of play that can still be met with the work settled, else for the very next one. */
-function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek: number): OfferedFix['due'] {
+export function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek: number): OfferedFix['due'] {
   const nowMs = Date.now()
   const nights = events
     .flatMap((event) => nightsAhead(event).map((on) => ({ event, on })))
@@ -76,7 +77,7 @@ function dueBefore(events: readonly Ahead[], settlingGames: number, gamesPerWeek
 }
 
 /** What a customer's map is asked with: the engine's part is what was kept, of now or not. */
-async function askedOf(db: Db, customerId: string) {
+export async function askedOf(db: Db, customerId: string) {
   const subject = await subjectOf(db, customerId)
   if (!subject) throw notFound('customer')
   const kept = await keptOf(db, customerId)
@@ -94,6 +95,24 @@ async function askedOf(db: Db, customerId: string) {
   const ofNow = engine !== null && kept?.fingerprint === subject.fingerprint
   return { subject, kept, question, fixable, ofNow }
 }
+
+/** How far the engine is with a customer's map, and whether what it answered is of now. */
+export const engineStateOf = (
+  { balls, states, fingerprint }: Subject,
+  kept: Kept | null,
+  ofNow: boolean,
+): CoverageView['engine'] => ({
+  state:
+    balls.length === 0 || states.length === 0 || (ofNow && kept?.complete)
+      ? 'ready'
+      : !kept?.engine
+        ? 'none'
+        : ofNow
+          ? 'fixes'
+          : 'stale',
+  stopped: kept !== null && kept.stopped === fingerprint,
+  ...{ done: kept?.done ?? 0, total: kept?.total ?? 0, computedAt: kept?.computedAt ?? null },
+})
 
 /**
  * Coverage of a customer's balls on what lies ahead, with the cheapest fixes and the promise each could be given. The engine's part is what was
@@ -125,18 +144,7 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
       ...gap,
       fixes: !kept?.complete ? [] : fixesFor(question, map, gap, fixable).map((fix) => offer(fix, gap.targetId)),
     })),
-    engine: {
-      state:
-        balls.length === 0 || states.length === 0 || (ofNow && kept?.complete)
-          ? 'ready'
-          : engine === null
-            ? 'none'
-            : ofNow
-              ? 'fixes'
-              : 'stale',
-      stopped: kept !== null && kept.stopped === subject.fingerprint,
-      ...{ done: kept?.done ?? 0, total: kept?.total ?? 0, computedAt: kept?.computedAt ?? null },
-    },
+    engine: engineStateOf(subject, kept, ofNow),
   }
 }
 
@@ -156,30 +164,41 @@ export async function plansFor(
   const need = needOf(states, playOf(subject))
   const asked = planQuestion(question, fixable, { need, mostBought, carried })
   const plans = await motion.run({ kind: 'plan', question: asked }, { priority: 10 })
-  const constants = await surfaceConstants(db)
+  const { settlingGames } = await surfaceConstants(db)
   const bringing = (keys: readonly StateKey[]) =>
     events.filter(({ patternIds }) => keys.some(({ targetId }) => patternIds.includes(targetId)))
   const offered = (plan: Plan): OfferedPlan => ({
     ...plan,
     steps: plan.steps.map((step) => {
-      const work = worksOf(balls, step)
       // A ball is wanted where the plan throws it; where nowhere, for what comes next.
-      const used = states.filter((_, s) => plan.uses[s] === step.ballId)
-      const wanted = bringing(used)
-      const settling = work?.action === 'resurface' ? constants.settlingGames : (work?.settlingGames ?? 0)
-      return {
-        ...step,
-        ...{ ballName: balls.find(({ id }) => id === step.ballId)?.name ?? null },
-        ...{ action: work?.action ?? 'buy', recipeKey: work?.recipeKey ?? null },
-        spec: specsOf(question.engine).find(({ id }) => id === step.ballId) ?? null,
-        due: work ? dueBefore(wanted.length > 0 ? wanted : events, settling, customer.gamesPerWeek ?? 0) : null,
-      }
+      const wanted = bringing(states.filter((_, s) => plan.uses[s] === step.ballId))
+      const due = (settling: number) =>
+        dueBefore(wanted.length > 0 ? wanted : events, settling, customer.gamesPerWeek ?? 0)
+      return offeredStep(subject, question, step, settlingGames, due)
     }),
   })
   return {
     ...{ proved: plans.proved, combinations: plans.combinations, now: offered(plans.now) },
     ...{ plans: plans.plans.map(offered), robust: offered(plans.robust) },
     states: asked.states.map(({ targetId, shots, weight, seldom }) => ({ targetId, shots, weight, seldom })),
+  }
+}
+
+/** A step of a plan as it is put on the bench, or looked for in the shop. */
+export function offeredStep(
+  { balls }: Pick<Subject, 'balls'>,
+  { engine }: Pick<CoverageQuestion, 'engine'>,
+  step: Plan['steps'][number],
+  settlingGames: number,
+  due: (settlingGames: number) => OfferedFix['due'],
+): OfferedStep {
+  const work = worksOf(balls, step)
+  return {
+    ...step,
+    ...{ ballName: balls.find(({ id }) => id === step.ballId)?.name ?? null },
+    ...{ action: work?.action ?? 'buy', recipeKey: work?.recipeKey ?? null },
+    spec: specsOf(engine).find(({ id }) => id === step.ballId) ?? null,
+    due: work ? due(work.action === 'resurface' ? settlingGames : work.settlingGames) : null,
   }
 }
 

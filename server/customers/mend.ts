@@ -24,6 +24,7 @@ const small = [
   hangs('links', 'upkeep_link'),
   hangs('schools', 'upkeep_policy'),
   hangs('diagnoses', 'diagnosis'),
+  hangs('bags', 'event_bag'),
 ]
 
 export const customerDependents = (db: Db, id: string): Promise<Dependents> =>
@@ -65,6 +66,11 @@ export async function mergeCustomers(db: Db, id: string, intoId: string): Promis
   await db.run(
     `delete from event_entry e where customer_id = $1 and exists (
        select from event_entry o where o.event_id = e.event_id and o.customer_id = $2)`,
+    [id, intoId],
+  )
+  await db.run(
+    `delete from event_bag b where customer_id = $1 and exists (
+       select from event_bag o where o.event_id = b.event_id and o.customer_id = $2)`,
     [id, intoId],
   )
   await db.run(

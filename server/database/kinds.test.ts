@@ -17,7 +17,15 @@ import {
   supplyKinds,
   whereabouts,
 } from '@sleetfall/contract'
-import { coverFamilies, jobKinds, reads, stationKinds } from '@sleetfall/core'
+import {
+  cleanerRules,
+  coverFamilies,
+  jobKinds,
+  reads,
+  stationKinds,
+  surfaceChanges,
+  urethaneRules,
+} from '@sleetfall/core'
 import { testDatabase } from '../test/shop.ts'
 
 /** The list in code of each column that takes only certain words. */
@@ -38,6 +46,9 @@ const listOf: Readonly<Record<string, readonly string[]>> = {
   'ball_present.place': whereabouts,
   'device.kind': deviceKinds,
   'event.kind': eventKinds,
+  'rule_set.urethane': urethaneRules,
+  'rule_set.surface_change': surfaceChanges,
+  'rule_set.cleaner': cleanerRules,
   'grip_sheet.hand': hands,
   'job.kind': jobKinds,
   'job.state': jobStates,

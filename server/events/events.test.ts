@@ -90,6 +90,7 @@ describe('events on record', () => {
                 place: `Centre ${n % 5}`,
               },
               ...{ startsOn: addDays(now, from), endsOn: addDays(now, from + length), note: '', patternIds: [] },
+              ...{ format: '', games: null, squads: [], entryClosesOn: null, ruleSetId: null, ballsCarried: null },
               customerIds: [ids[n % 4]!],
             })
     })

@@ -1,10 +1,19 @@
-import { eventListSchema, eventSchema, versioned } from '@sleetfall/contract'
+import { type EventRulings, eventListSchema, eventSchema, ruleSetSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
 import { ballsOfCustomers } from '../balls/store.ts'
 import { customersByIds } from '../customers/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { checked, removal, write } from '../http/write.ts'
+import {
+  createRuleSet,
+  deleteRuleSet,
+  listRuleSets,
+  ruleSetById,
+  ruleSetDependents,
+  rulingsFor,
+  updateRuleSet,
+} from './ruleSets.ts'
 import { createEvent, deleteEvent, eventById, eventDependents, listEvents, updateEvent } from './store.ts'
 
 export function eventRoutes(context: Context): Router {
@@ -27,6 +36,23 @@ export function eventRoutes(context: Context): Router {
     const event = await eventById(context.database, idOf(request))
     if (!event) throw notFound('event')
     response.json(await ballsOfCustomers(context.database, event.customerIds))
+  })
+  /** What the event's rules say of the balls of those who are entered; null without rules. */
+  router.get('/:id/rulings', async (request, response) => {
+    const event = await eventById(context.database, idOf(request))
+    if (!event) throw notFound('event')
+    const rules = event.ruleSetId ? await ruleSetById(context.database, event.ruleSetId) : null
+    const balls = (await ballsOfCustomers(context.database, event.customerIds)).filter(
+      (ball) => ball.retiredOn === null,
+    )
+    const rulings: EventRulings | null = rules && {
+      rules,
+      balls: rulingsFor(rules, balls).map((one, i) => {
+        const { name, customerId } = balls[i]!
+        return { ...one, ballName: name, customerId }
+      }),
+    }
+    response.json(rulings)
   })
   router.post(
     '/',
@@ -53,5 +79,39 @@ export function eventRoutes(context: Context): Router {
     response.json(await eventDependents(context.database, idOf(request)))
   })
   router.delete('/:id', removal(context, deleteEvent))
+  return router
+}
+
+/** What organisers ask of balls, as the shop wrote it down. */
+export function ruleSetRoutes(context: Context): Router {
+  const router = Router()
+  router.get('/', async (_request, response) => {
+    response.json(await listRuleSets(context.database))
+  })
+  router.post(
+    '/',
+    write(
+      context,
+      ruleSetSchema,
+      ({ db, input }) => createRuleSet(db, input),
+      ({ db, input }) => ruleSetById(db, input.id),
+    ),
+  )
+  router.put(
+    '/:id',
+    write(
+      context,
+      ruleSetSchema.concat(versioned),
+      ({ db, input, request }) => {
+        const { version, ...rest } = input
+        return updateRuleSet(db, { ...rest, id: idOf(request) }, version)
+      },
+      ({ db, request }) => ruleSetById(db, idOf(request)),
+    ),
+  )
+  router.get('/:id/dependents', async (request, response) => {
+    response.json(await ruleSetDependents(context.database, idOf(request)))
+  })
+  router.delete('/:id', removal(context, deleteRuleSet))
   return router
 }

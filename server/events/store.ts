@@ -74,6 +74,19 @@ export async function eventById(db: Db, id: string): Promise<BowlingEvent | null
   return row && withNext(row)
 }
 
+/** Events by which it is told what is usually laid down. */
+const mostLatest = 200
+/** Patterns that the shop's latest events brought most often. */
+export const usualPatterns = async (db: Db, most: number): Promise<string[]> =>
+  (
+    await db.many<{ patternId: string }>(
+      `select p.pattern_id from (select id from event order by starts_on desc, id limit ${mostLatest}) e
+       cross join lateral (select pattern_id from event_pattern where event_id = e.id limit 10) p
+       group by p.pattern_id order by count(*) desc, p.pattern_id limit $1`,
+      [most],
+    )
+  ).map(({ patternId }) => patternId)
+
 type Ahead = BowlingEvent & { readonly nextOn: string }
 
 /** Events that still lie ahead for some customers, nearest first. */
@@ -130,7 +143,11 @@ async function writeLinks(db: Db, input: EventInput): Promise<void> {
     await insertRow(db, 'event_entry', { eventId: input.id, customerId })
 }
 
-const recordOf = ({ patternIds: _p, customerIds: _c, ...record }: EventInput) => record
+/** An empty list would be written as an empty array of numbers. */
+const recordOf = ({ patternIds: _p, customerIds: _c, squads, ...record }: EventInput) => ({
+  ...record,
+  squads: JSON.stringify(squads),
+})
 
 export async function createEvent(db: Db, input: EventInput): Promise<BowlingEvent | null> {
   await insertRow(db, 'event', recordOf(input))
@@ -150,6 +167,7 @@ export const eventDependents = (db: Db, id: string) =>
     blocks: [],
     goes: [
       { name: 'entrants', table: 'event_entry', column: 'event_id' },
+      { name: 'bags', table: 'event_bag', column: 'event_id' },
       { name: 'jobs', table: 'job', column: 'event_id', where: `state in ('waiting', 'running')` },
     ],
   })

@@ -1,6 +1,8 @@
 import { type OpenUpkeep, said, sessionLogSchema } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
+import { bagsAhead } from '../bags/store.ts'
+import { today } from '../events/nextDay.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import type { Context } from '../http/context.ts'
@@ -55,6 +57,7 @@ export function openRoutes({ database }: Context): Router {
           due: rows.find((row) => row.ballId === id)?.due ?? [],
         })),
       patterns: (await listPatterns(db)).map(({ id, name }) => ({ id, name })),
+      bags: (await bagsAhead(db, customerId, today())).map(({ card }) => card),
     }
   }
 

@@ -10,12 +10,14 @@ import {
   type HistoryEntry,
   type ShopFile,
   shopFileSchema,
+  said,
   shotSchema,
   trialSchema,
   wrong,
 } from '@sleetfall/contract'
 import { recipeByKey, surfaceNow } from '@sleetfall/core'
 import { addDays, today as todayHere } from '../events/nextDay.ts'
+import { ruleSetNamed } from '../events/ruleSets.ts'
 import { createEvent } from '../events/store.ts'
 import { appendEvent, asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import { ballById, createBall } from '../balls/store.ts'
@@ -93,12 +95,18 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
     balls.add(`${ball.customer} · ${ball.name}`, { id })
   }
   for (const [index, event] of file.events.entries()) {
-    const { patterns: patternNames, customers: names, ...record } = event
+    const { patterns: patternNames, customers: names, rules, entryClosesOn, squads, ...record } = event
+    const ruleSet = rules === '' ? null : await ruleSetNamed(db, rules)
+    if (rules !== '' && !ruleSet)
+      throw invalidInput([{ path: `events[${index}].rules`, said: said('missing.ruleSet') }])
     const made = await createEvent(db, {
       ...record,
       id: randomUUID(),
       startsOn: resolveDay(event.startsOn, today),
       endsOn: resolveDay(event.endsOn, today),
+      entryClosesOn: entryClosesOn === null ? null : resolveDay(entryClosesOn, today),
+      squads: squads.map((squad) => ({ ...squad, on: resolveDay(squad.on, today) })),
+      ruleSetId: ruleSet?.id ?? null,
       patternIds: patternNames.map((name) => patterns.find(name, `events[${index}].patterns`).id),
       customerIds: names.map((name) => customers.find(name, `events[${index}].customers`).id),
     })

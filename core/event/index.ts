@@ -1,0 +1,2 @@
+export * from './bag.ts'
+export * from './rules.ts'
