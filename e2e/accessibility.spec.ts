@@ -105,8 +105,15 @@ const alsoDark: readonly string[] = [
   'fit to shots',
   'diagnosis',
   'events',
+  'event',
+  'bag',
   'coverage map',
 ]
+
+async function openEvent(page: Page, name: string) {
+  await page.goto('/events')
+  await page.getByRole('link', { name }).click()
+}
 
 type View = readonly [name: string, open: () => Promise<unknown>, ready: string | RegExp]
 
@@ -164,6 +171,14 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['nearest gaps', () => page.goto('/coverage'), 'Nearest gaps'],
     ['events', () => page.goto('/events'), 'Beacon Open'],
     ['event form', () => page.goto('/events?new=event'), 'A league is bowled weekly'],
+    ['rules', () => page.goto('/events/rules'), 'surfaces only before the balls are checked in'],
+    [
+      'rules form',
+      () => page.getByRole('button', { name: 'Edit rules: Pro (sample)' }).click(),
+      'What they say nothing about',
+    ],
+    ['event', () => openEvent(page, 'Low Tide Doubles'), 'no bag kept'],
+    ['bag', () => page.getByRole('link', { name: 'Bag of Fenn Marlowick' }).click(), 'Into the bag'],
     ['lost', () => page.goto('/nowhere'), 'There is nothing at this address'],
     ['coverage map', () => openCoverage(page), 'Gaps, cheapest fixes first'],
   ],
@@ -180,7 +195,7 @@ for (const [half, views] of Object.entries(halves)) {
     const found: Record<string, readonly string[]> = {}
     for (const [name, open, ready] of views(page)) {
       await open()
-      await page.getByText(ready).first().waitFor({ timeout: 15_000 })
+      await page.getByText(ready).first().waitFor({ timeout: 90_000 })
       // Let dialogs finish fading in, so that colours are the real ones.
       await page.waitForTimeout(400)
       const problems = [...(await scan(page)), ...(alsoDark.includes(name) ? await scanInDark(page) : [])]

@@ -115,6 +115,7 @@ test('no text is smaller than 12 px, in drawings too', async ({ signedIn: page }
     '/supplies',
     '/coverage',
     '/events',
+    '/events/rules',
   ]
   for (const path of views) {
     await page.goto(path)

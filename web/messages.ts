@@ -1,5 +1,6 @@
 import { words } from '@sleetfall/contract'
 import events from './events/messages.ts'
+import bags from './bags/messages.ts'
 import balls from './balls/messages.ts'
 import bench from './bench/messages.ts'
 import calibration from './calibration/messages.ts'
@@ -21,6 +22,7 @@ import upkeep from './upkeep/messages.ts'
 export const catalogue = {
   ...words,
   events,
+  bags,
   balls,
   bench,
   calibration,

@@ -82,9 +82,30 @@ export const router = createRouter({
       meta: { area: 'trials' },
     },
     { path: '/coverage/:customerId?', name: 'coverage', component: () => import('./coverage/CoverageView.vue') },
-    { path: '/events/:eventId?', name: 'events', component: () => import('./events/EventsView.vue') },
+    { path: '/events', name: 'events', component: () => import('./events/EventsView.vue') },
+    {
+      path: '/events/rules',
+      name: 'rules',
+      component: () => import('./events/RuleSetsView.vue'),
+      meta: { area: 'events' },
+    },
+    {
+      path: '/events/:eventId',
+      name: 'event',
+      component: () => import('./events/EventView.vue'),
+      meta: { area: 'events' },
+    },
+    {
+      path: '/events/:eventId/bag/:customerId',
+      name: 'bag',
+      component: () => import('./bags/BagView.vue'),
+      meta: { area: 'events' },
+    },
     // Where they stood before.
-    { path: '/bag/:eventId?', redirect: (to) => ({ name: 'events', params: to.params, query: to.query }) },
+    {
+      path: '/bag/:eventId?',
+      redirect: (to) => ({ name: to.params['eventId'] ? 'event' : 'events', params: to.params, query: to.query }),
+    },
     { path: '/shop', name: 'shop', component: () => import('./shop/ShopView.vue') },
     { path: '/:lost(.*)*', name: 'lost', component: () => import('./shell/LostView.vue') },
   ],

@@ -2,7 +2,7 @@ import { type CoverFamily, asymmetricFromIn } from '../ball/covers.ts'
 import type { CoverageCell } from '../coverage/cell.ts'
 import type { EngineCell } from '../coverage/engine.ts'
 import { type StateKey, sameState } from '../coverage/map.ts'
-import type { Plan, PlanBall, PlanOption, PlanQuestion } from '../coverage/plan.ts'
+import type { Plan, PlanBall, Plans, PlanOption, PlanQuestion } from '../coverage/plan.ts'
 import type { Finish } from '../surface/recipe.ts'
 import { applyRecipe, recipeByKey } from '../surface/recipe.ts'
 import { type BallRules, isTooRough } from './rules.ts'
@@ -36,7 +36,7 @@ const barred = (option: PlanOption): PlanOption => ({
 
 /**
  * A plan's question with what the rules of an event leave of it: balls that are out are gone, surfaces that are too rough too, and urethane as its school
- * wants it.
+ * wants it; no work at all where surfaces may not be changed.
  */
 export function ruledQuestion(
   question: PlanQuestion,
@@ -58,7 +58,10 @@ export function ruledQuestion(
       const tooRough = ({ variant }: PlanOption) => rules !== null && isTooRough(rules, raTopAfter(finish, variant))
       const [now, ...works] = ball.options
       if (!now) return ball
-      return { ...ball, options: [tooRough(now) ? barred(now) : now, ...works.filter((work) => !tooRough(work))] }
+      const asIs = tooRough(now) ? barred(now) : now
+      // Surfaces that may not be changed for an event are played as they are.
+      const done = rules?.surfaceChange === 'never' ? [] : works.filter((work) => !tooRough(work))
+      return { ...ball, options: [asIs, ...done] }
     }),
   }
 }
@@ -158,6 +161,13 @@ interface Carried {
   readonly all: readonly PlanOption[]
 }
 
+/**
+ * The plan that a bag goes by: what is worth most, by strikes less work. Beside all that a customer meets, leaving everything as it is comes first where
+ * nothing is open; whoever enters an event wants what strikes.
+ */
+export const planOfBag = ({ now, plans }: Pick<Plans, 'now' | 'plans'>): Plan =>
+  plans.reduce((best, plan) => (plan.value > best.value + 1e-9 ? plan : best), plans[0] ?? now)
+
 /** The bag of an event from the plan over its states: roles by what each ball does there, what to change to on which sign, and what each is worth. */
 export function bagOf(question: PlanQuestion, plan: Plan, balls: readonly BagBall[], wishes: BagWishes): Bag {
   const { states } = question
@@ -196,11 +206,14 @@ export function bagOf(question: PlanQuestion, plan: Plan, balls: readonly BagBal
     .filter(({ id, cover, out }) => cover === 'polyester' && !out && !question.balls.some((one) => one.id === id))
     .map(({ id }): BagEntry => ({ ballId: id, variant: 'now', roles: ['spare'], uses: [], worth: 0, start: null }))
   return {
-    ...{ entries: [...entries, ...spare], strikes },
+    ...{ entries: [...entries.toSorted((a, b) => rankOf(a) - rankOf(b)), ...spare], strikes },
     ladder: ladderOf(question, bag, throwIn, wishes.inPlay),
     twins: twinsOf(bag, states.length),
   }
 }
+
+/** In the order in which they are thrown; who waits comes last. */
+const rankOf = ({ roles }: BagEntry) => Math.min(...roles.map((role) => bagRoles.indexOf(role)))
 
 const keyOf = ({ targetId, shots }: StateKey): StateKey => ({ targetId, shots })
 const lineOf = ({ laydownBoard, targetBoard }: EngineCell): BagLine => ({ laydownBoard, targetBoard })

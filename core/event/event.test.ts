@@ -10,6 +10,7 @@ import {
   bagOf,
   isOut,
   noEffort,
+  planOfBag,
   plansFor,
   ruledQuestion,
   rulingsOn,
@@ -102,7 +103,7 @@ beforeAll(async () => {
   highs = await openSolver()
 })
 const packed = (asked: PlanQuestion, balls: readonly BagBall[], most: number | null = null, inPlay = false) =>
-  bagOf(asked, plansFor(highs, { ...asked, carried: most }).plans[0]!, balls, { most, inPlay })
+  bagOf(asked, planOfBag(plansFor(highs, { ...asked, carried: most })), balls, { most, inPlay })
 const rolesIn = (bag: ReturnType<typeof packed>) =>
   Object.fromEntries(bag.entries.map((one) => [one.ballId, one.roles]))
 
@@ -189,6 +190,14 @@ describe('the bag of an event', () => {
       ),
       { seed: 20_311, numRuns: 60 },
     )
+  })
+  test('where surfaces may not be changed for an event every ball is played as it is', () => {
+    const asked = question({ a: { now: weak, 'to-500': strong }, b: { now: weak, 'to-3000': clean } })
+    const two = [ball('a'), ball('b')]
+    const free = packed(ruledQuestion(asked, two, noRules, 'coverage'), two)
+    expect(free.entries.some(({ variant }) => variant !== 'now')).toBe(true)
+    const fixed = packed(ruledQuestion(asked, two, { ...noRules, surfaceChange: 'never' }, 'coverage'), two)
+    expect(fixed.entries.every(({ variant }) => variant === 'now')).toBe(true)
   })
   test('a touch-up in play is told only where rules let a surface change then, and where it is worth it', () => {
     const rougher = [cell(0.3), cell(0.7), cell(0.7)]

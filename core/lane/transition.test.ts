@@ -52,6 +52,14 @@ describe('a line that shots run on', () => {
 })
 
 describe('a lane that is played', () => {
+  test('loses oil about each line, as shots scatter: no grooves with untouched boards between them', () => {
+    const { filmUm } = filmAfterShots(fresh, 120)
+    const left = Array.from({ length: 7 }, (_, i) => onBoard(filmUm, 8 + i) / onBoard(fresh, 8 + i))
+    for (const share of left) expect(share).toBeLessThan(0.97)
+    for (const [i, share] of left.slice(1).entries()) expect(Math.abs(share - left[i]!)).toBeLessThan(0.05)
+    expect(onBoard(filmUm, 30)).toBe(onBoard(fresh, 30))
+  })
+
   test('no shot leaves it as it was; what is missing afterwards is what the balls carried away', () => {
     expect(filmAfterShots(fresh, 0)).toEqual({ filmUm: fresh, carriedAwayMl: 0 })
     fc.assert(

@@ -19,8 +19,8 @@ export const transitionDefaults: Wear = { stripShare: 0.04, carryShare: 0.3 }
 const contactWidthM = 0.009
 const carryRows = 10 * cellsPerFoot
 
-/** Usual lines on a lane in league play: most up the second arrow, some deeper, some straighter. */
-export const usualLines: readonly TrackLine[] = [
+/** Middles of the usual lines on a lane in league play: most up the second arrow, some deeper, some straighter. */
+const middles: readonly TrackLine[] = [
   {
     share: 5,
     points: [
@@ -49,6 +49,19 @@ export const usualLines: readonly TrackLine[] = [
     ],
   },
 ]
+
+/** Nobody throws the same board twice: how far shots lie from the middle of their line, boards, with the share of each (assumed; one board and a half, one standard deviation). */
+const astray = [-3, -2, -1, 0, 1, 2, 3].map((boards) => [boards, Math.exp(-0.5 * (boards / 1.5) ** 2)] as const)
+/** Boards of the pocket: shots come together there again. */
+const pocketFt = 60
+
+/** Usual lines as they are thrown: about each middle, together again at the pocket. */
+export const usualLines: readonly TrackLine[] = middles.flatMap(({ share, points }) =>
+  astray.map(([boards, part]) => ({
+    share: share * part,
+    points: points.map(([ft, board]) => [ft, ft === pocketFt ? board : board + boards] as const),
+  })),
+)
 
 /** Board of a line at a distance; held before its first and after its last point. */
 export function boardOfLine(line: TrackLine, ft: number): number {

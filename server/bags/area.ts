@@ -1,11 +1,14 @@
 import type { Area } from '../http/area.ts'
-import { bagRoutes } from './routes.ts'
+import { bagRoutes, calendarRoutes } from './routes.ts'
 
 export const bags: Area = {
   name: 'bags',
-  routes: [['/bags', bagRoutes]],
+  routes: [
+    ['/bags', bagRoutes],
+    ['/calendar', calendarRoutes],
+  ],
   tables: ['event_bag'],
   foreignTables: ['event'],
-  exports: ['store.ts'],
-  imports: ['bench', 'coverage', 'events', 'shop', 'supplies'],
+  exports: ['calendar.ts', 'store.ts'],
+  imports: ['bench', 'coverage', 'customers', 'events', 'shop', 'supplies'],
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { BagView, BowlingEvent, EventRulings, KeptBag, RuleSet } from '@sleetfall/contract'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import ICAL from 'ical.js'
 import { askEngine } from '../coverage/engine.ts'
 import { addDays, today } from '../events/nextDay.ts'
 import { openMotionPool } from '../motion/pool.ts'
@@ -151,5 +152,46 @@ describe('a bag', () => {
     const other = aCustomer()
     await technician.post('/customers', other).expect(200)
     expect((await counter.get(`/bags/${event.id}/${other.id}`)).status).toBe(404)
+  })
+})
+
+describe('a calendar', () => {
+  /** Entries of an iCalendar text, read by another parser. */
+  const entriesOf = (text: string) =>
+    new ICAL.Component(ICAL.parse(text) as never[])
+      .getAllSubcomponents('vevent')
+      .map((one) => ({ event: new ICAL.Event(one), alarms: one.getAllSubcomponents('valarm').length }))
+
+  test('tells squads at their local time, a league as its next night, the entry’s closing and promised work with a reminder', async () => {
+    const own = aCustomer()
+    const mine = aBall(own.id, { factoryGrit: 2000 })
+    await technician.post('/customers', own).expect(200)
+    await technician.post('/balls', mine).expect(200)
+    const league = anEvent({
+      kind: 'league',
+      name: 'Böen, ; League',
+      endsOn: addDays(today(), 60),
+      customerIds: [own.id],
+    })
+    const cup = anEvent({
+      ...{ name: 'Squad Cup', customerIds: [own.id], entryClosesOn: addDays(today(), 3) },
+      squads: [{ name: 'Dawn', on: addDays(today(), 9), at: '07:45' }],
+    })
+    for (const event of [league, cup]) await counter.post('/events', event).expect(200)
+    await counter
+      .post('/bench/jobs', { id: randomUUID(), ballId: mine.id, kind: 'clean', dueOn: addDays(today(), 4), steps: null })
+      .expect(200)
+    const all = entriesOf((await counter.get(`/calendar/customers/${own.id}`).expect(200)).text)
+    const found = (name: string) => all.find(({ event }) => event.summary === name)!
+    expect(all).toHaveLength(4)
+    expect(found('Squad Cup, Dawn').event.startDate.toString()).toBe(`${addDays(today(), 9)}T07:45:00`)
+    expect(found('Squad Cup, Dawn').event.startDate.zone.tzid).toBe('floating')
+    const night = found('Böen, ; League').event
+    expect([night.startDate.toString(), night.startDate.isDate]).toEqual([league.startsOn, true])
+    expect(found('Entry closes: Squad Cup')).toMatchObject({ alarms: 1 })
+    expect(found(`Ready at the shop: ${mine.name}`).event.startDate.toString()).toBe(addDays(today(), 4))
+    const one = entriesOf((await counter.get(`/calendar/events/${cup.id}`).expect(200)).text)
+    expect(one.map(({ event }) => event.summary)).toEqual(['Squad Cup, Dawn', 'Entry closes: Squad Cup'])
+    expect((await counter.get(`/calendar/events/${randomUUID()}`)).status).toBe(404)
   })
 })

@@ -5,6 +5,9 @@ import type { Db } from '../database/db.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound, ProblemError } from '../http/errors.ts'
 import { checked, write } from '../http/write.ts'
+import { eventById } from '../events/store.ts'
+import { customerById } from '../customers/store.ts'
+import { calendarOfCustomer, calendarOfEvent } from './calendar.ts'
 import { bagFor } from './service.ts'
 import { bagsOf, keepBag, keptBag, setPacked } from './store.ts'
 
@@ -54,5 +57,24 @@ export function bagRoutes(context: Context): Router {
       kept,
     ),
   )
+  return router
+}
+
+/** Events and what is due, for the calendar of whoever wants them there. */
+export function calendarRoutes({ database }: Context): Router {
+  const router = Router()
+  router.get('/events/:id', async (request, response) => {
+    const event = await eventById(database, idOf(request))
+    if (!event) throw notFound('event')
+    response.type('text/calendar').attachment('event.ics').send(calendarOfEvent(event))
+  })
+  router.get('/customers/:id', async (request, response) => {
+    const customer = await customerById(database, idOf(request))
+    if (!customer) throw notFound('customer')
+    response
+      .type('text/calendar')
+      .attachment('events.ics')
+      .send(await calendarOfCustomer(database, customer))
+  })
   return router
 }

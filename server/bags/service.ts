@@ -16,6 +16,7 @@ import {
   type WorkPool,
   bagOf,
   needOf,
+  planOfBag,
   planQuestion,
   ruledQuestion,
   urethaneSchools,
@@ -76,7 +77,8 @@ export async function bagFor(
     const asked = ruledQuestion(plan, balls, rules, school)
     const plans = await motion.run({ kind: 'plan', question: asked }, { priority: 10 })
     const inPlay = rules?.surfaceChange === 'between-games'
-    return { plans, bag: bagOf(asked, plans.plans[0] ?? plans.now, balls, { most, inPlay }) }
+    const best = planOfBag(plans)
+    return { plans, best, bag: bagOf(asked, best, balls, { most, inPlay }) }
   }
   const answered = kept?.complete === true && states.length > 0 && plan.balls.length > 0
   const chosen = answered ? await packedAs(wishes.school) : null
@@ -91,7 +93,7 @@ export async function bagFor(
     }
   const { settlingGames } = await surfaceConstants(db)
   const due = (settling: number) => dueBefore([event], settling, customer.gamesPerWeek ?? 0)
-  const steps = (chosen?.plans.plans[0]?.steps ?? [])
+  const steps = (chosen?.best.steps ?? [])
     .filter(({ ballId }) => chosen?.bag.entries.some((entry) => entry.ballId === ballId))
     .map((step) => offeredStep(subject, own, step, settlingGames, due))
   const patternsUnknown = event.patternsUnknown

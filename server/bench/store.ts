@@ -69,6 +69,14 @@ export async function openJobKinds(db: Db, ballIds: readonly string[]): Promise<
   return new Map(rows.map((row) => [row.ballId, row.kinds]))
 }
 
+/** A customer's work that is waiting or running, by the day it is promised for. */
+export const dueJobs = (db: Db, customerId: string) =>
+  db.many<{ id: string; ballName: string; dueOn: string }>(
+    `select j.id, b.name as ball_name, j.due_on from ball_label b join job j on j.ball_id = b.id
+     where b.customer_id = $1 and j.state in ('waiting', 'running') order by j.due_on, j.id`,
+    [customerId],
+  )
+
 export const jobById = (db: Db, id: string) => db.maybeOne<Job>(`${select} where j.id = $1`, [id])
 
 export async function createJob(

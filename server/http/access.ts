@@ -63,6 +63,8 @@ export const access: readonly Rule[] = [
   ['GET', '/events/:id/rulings', 'counter'],
   ['GET', '/rule-sets', 'counter'],
   ['GET', '/bags/:eventId', 'counter'],
+  ['GET', '/calendar/events/:id', 'counter'],
+  ['GET', '/calendar/customers/:id', 'counter'],
   ['GET', '/bags/:eventId/:customerId', 'counter'],
   ['POST', '/bags/:eventId/:customerId', 'promises'],
   ['PUT', '/bags/:eventId/:customerId/packed', 'promises'],

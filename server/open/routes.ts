@@ -1,6 +1,7 @@
 import { type OpenUpkeep, said, sessionLogSchema } from '@sleetfall/contract'
 import { type Request, Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
+import { calendarOfCustomer } from '../bags/calendar.ts'
 import { bagsAhead } from '../bags/store.ts'
 import { today } from '../events/nextDay.ts'
 import { customerById } from '../customers/store.ts'
@@ -63,6 +64,13 @@ export function openRoutes({ database }: Context): Router {
 
   router.get('/upkeep/:secret', async (request, response) => {
     response.json(await upkeepFor(database, request))
+  })
+  /** A customer's events and what is due, to subscribe to. */
+  router.get('/calendar/:secret', async (request, response) => {
+    const { customerId } = await holder(database, request)
+    const customer = await customerById(database, customerId)
+    if (!customer) throw notFound()
+    response.type('text/calendar').send(await calendarOfCustomer(database, customer))
   })
   router.post('/upkeep/:secret/sessions', async (request, response) => {
     const input = checked(sessionLogSchema, request.body)

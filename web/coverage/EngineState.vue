@@ -6,7 +6,7 @@ import { post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 
 /** How far the motion core is with a map; it can be stopped, and go on. */
-const props = defineProps<{ view: CoverageView }>()
+const props = defineProps<{ view: Pick<CoverageView, 'customerId' | 'engine'> }>()
 const emit = defineEmits<{ changed: [CoverageView] }>()
 const { t } = useI18n()
 const notices = useNotices()

@@ -6,7 +6,7 @@ import ChoiceRow from '../trials/ChoiceRow.vue'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import { dayText } from '../controls/days.ts'
 import PlanCard from './PlanCard.vue'
-import { usePlans } from './usePlans.ts'
+import { usePlans, usePutWorks } from './usePlans.ts'
 
 /** Plans over all balls together: the exact best, others that are as good, and what they are weighed by. */
 const props = defineProps<{ view: CoverageView }>()
@@ -17,6 +17,7 @@ const held = usePlans(
   () => props.view.engine.state === 'ready',
 )
 const { bought, carried, view: plans, error, load } = held
+const putWorks = usePutWorks()
 const asked = ref<readonly OfferedStep[]>([])
 const list = computed(() =>
   asked.value
@@ -36,7 +37,7 @@ const bags = computed(() => Array.from({ length: Math.max(0, props.view.balls.le
 async function putAll() {
   const steps = asked.value
   asked.value = []
-  await held.putAll(steps)
+  await putWorks(steps)
 }
 </script>
 

@@ -17,9 +17,6 @@ export const sameSteps = (a: OfferedPlan, b: OfferedPlan): boolean =>
 
 /** Plans over all balls of a customer; asked for anew when what may be bought or carried changes. */
 export function usePlans(customerId: () => string, ready: () => boolean) {
-  const { t } = useI18n()
-  const bench = useBench()
-  const notices = useNotices()
   const bought = useStorage('sleetfall.plan.bought', 0)
   /** How many are carried: of this customer, not of everybody. */
   const carried = ref<number | null>(null)
@@ -47,15 +44,22 @@ export function usePlans(customerId: () => string, ready: () => boolean) {
   })
   watch([customerId, ready, bought, carried], () => void load(), { immediate: true })
 
-  /** Puts every work of a plan on the bench, each due before it is wanted; one word takes them all off again. */
-  async function putAll(steps: readonly OfferedStep[]): Promise<void> {
+  return { bought, carried, view, error, asking, load }
+}
+
+/** Puts works of a plan on the bench, each due before it is wanted; one word takes them all off again. */
+export function usePutWorks() {
+  const { t } = useI18n()
+  const bench = useBench()
+  const notices = useNotices()
+  return async (steps: readonly OfferedStep[], reason?: string): Promise<void> => {
     const jobs: Job[] = []
     for (const { ballId, ballName, action, recipeKey, due } of steps) {
       if (action === 'buy' || !due) continue
       const input = {
         ...{ id: newId(), ballId, kind: action, recipeKey, dueOn: due.on, eventId: due.eventId, reads: null },
         ...{ steps: recipeKey === null ? null : [...(recipeByKey(recipeKey)?.steps ?? [])], beforeTrialId: null },
-        ...{ reason: t('coverage.plan.reason', { event: due.eventName }), overrideReason: '' },
+        ...{ reason: reason ?? t('coverage.plan.reason', { event: due.eventName }), overrideReason: '' },
       }
       // What was put so far stays; the one that the bench refuses is said with its reason.
       const ok = await notices.attempt(async () => void jobs.push(await bench.takeJob(input)))
@@ -65,5 +69,4 @@ export function usePlans(customerId: () => string, ready: () => boolean) {
       for (const job of jobs) await bench.stop(job)
     })
   }
-  return { bought, carried, view, error, asking, load, putAll }
 }

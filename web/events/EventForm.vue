@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
-import { type BowlingEvent, eventKinds, eventSchema } from '@sleetfall/contract'
+import { type BowlingEvent, type EventInput, eventKinds, eventSchema } from '@sleetfall/contract'
+import { onMounted } from 'vue'
 import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
@@ -11,7 +12,9 @@ import { useForm, useVersions } from '../controls/useForm.ts'
 import CustomersField from '../customers/CustomersField.vue'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
-import { useEvents } from './store.ts'
+import QuantityField from '../controls/QuantityField.vue'
+import SquadRows from './SquadRows.vue'
+import { useEvents, useRuleSets } from './store.ts'
 
 const props = defineProps<{ event?: BowlingEvent }>()
 const emit = defineEmits<{ close: []; saved: [BowlingEvent] }>()
@@ -26,8 +29,11 @@ const initial = props.event ?? {
   startsOn: todayText(),
   endsOn: todayText(),
 }
+const ruleSets = useRuleSets()
+onMounted(() => ruleSets.load())
 const form = useForm(eventSchema, {
   ...initial,
+  squads: [...initial.squads],
   patternIds: [...initial.patternIds],
   customerIds: [...initial.customerIds],
 })
@@ -49,11 +55,13 @@ async function save() {
   if (ok) emit('close')
 }
 const labels = Object.fromEntries(
-  (['name', 'kind', 'place', 'startsOn', 'endsOn', 'note'] as const)
+  (['name', 'kind', 'place', 'startsOn', 'endsOn', 'note', 'format', 'games', 'ballsCarried', 'squads'] as const)
     .map((key) => [key, t(`events.${key}`)])
     .concat([
       ['patternIds', t('events.patterns')],
       ['customerIds', t('events.customers')],
+      ['ruleSetId', t('events.rules.one')],
+      ['entryClosesOn', t('events.entryCloses')],
     ]),
 )
 </script>
@@ -80,11 +88,30 @@ const labels = Object.fromEntries(
       <v-text-field v-bind="form.field('place')" :label="t('events.place')" />
       <DayField v-bind="form.field('startsOn')" :label="t('events.startsOn')" />
       <DayField v-bind="form.field('endsOn')" :label="t('events.endsOn')" />
+      <DayField v-bind="form.field('entryClosesOn')" :label="t('events.entryCloses')" />
+      <v-text-field v-bind="form.field('format')" :label="t('events.format')" />
+      <QuantityField v-bind="form.field<number>('games')" name="seriesGames" :label="t('events.games')" />
+      <QuantityField v-bind="form.field<number>('ballsCarried')" name="ruledBalls" :label="t('events.ballsCarried')" />
     </div>
     <ManyField
       v-bind="form.field<string[]>('patternIds')"
       :label="t('events.patterns')"
       :items="patterns.items.map((p) => ({ value: p.id, title: p.name }))"
+    />
+    <p class="small soft">{{ t('events.unknownHint') }}</p>
+    <v-select
+      v-bind="form.field('ruleSetId')"
+      :label="t('events.rules.one')"
+      :items="[
+        { value: null, title: t('events.rules.none') },
+        ...ruleSets.items.map(({ id, name }) => ({ value: id, title: name })),
+      ]"
+    />
+    <SquadRows
+      :model-value="form.values['squads'] as EventInput['squads']"
+      :day="String(form.values['startsOn'] ?? '')"
+      :errors="form.errors"
+      @update:model-value="form.values['squads'] = [...$event]"
     />
     <CustomersField v-bind="form.field<string[]>('customerIds')" :label="t('events.customers')" />
     <v-textarea v-bind="form.field('note')" :label="t('events.note')" />

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { type BowlingEvent } from '@sleetfall/contract'
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { onMounted, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import SortHead from '../controls/SortHead.vue'
-import { dayText, fromToday } from '../controls/days.ts'
+import { dayText, fromToday, todayText } from '../controls/days.ts'
 import MoreRows from '../controls/MoreRows.vue'
 import { useOrder } from '../controls/useSorted.ts'
 import { usePage } from '../http/usePage.ts'
@@ -45,13 +45,6 @@ const list = reactive(
 function opened(event: BowlingEvent, { newState }: { readonly newState: string }) {
   if (newState === 'open') void notices.attempt(() => events.entrants(event.id))
 }
-const chosen = computed(() => String(route.params['eventId'] ?? ''))
-/** An event that the address names stands in the list, whatever that is narrowed to. */
-watch(chosen, (id) => void events.need(id), { immediate: true })
-const shown = computed(() => {
-  const named = events.byId.get(chosen.value)
-  return named && !list.items.some((event) => event.id === named.id) ? [named, ...list.items] : list.items
-})
 watch(
   () => route.query['new'],
   (wanted) => {
@@ -67,7 +60,10 @@ watch(
   <section class="stack" data-list :aria-busy="list.waiting">
     <div class="spread">
       <h1>{{ t('events.title') }}</h1>
-      <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('events.add') }}</v-btn>
+      <div class="row">
+        <v-btn size="small" to="/events/rules">{{ t('events.rules.title') }}</v-btn>
+        <v-btn size="small" class="next-action" @click="form = 'new'">{{ t('events.add') }}</v-btn>
+      </div>
     </div>
     <LoadState
       :loaded="list.loaded && patterns.loaded"
@@ -82,7 +78,6 @@ watch(
           <v-btn @click="over = true">{{ t('events.past') }}</v-btn>
         </div>
       </template>
-      <p v-if="events.lost.has(chosen)" role="alert">○ {{ t('events.lost') }}</p>
       <div class="row">
         <v-text-field v-model="search" class="find" data-filter :label="t('events.find')" clearable />
         <v-btn-toggle v-model="over" mandatory density="comfortable" :aria-label="t('events.which')">
@@ -102,15 +97,22 @@ watch(
           </tr>
         </thead>
         <tbody>
-          <tr v-for="event in shown" :key="event.id" :class="{ chosen: event.id === chosen }">
+          <tr v-for="event in list.items" :key="event.id">
             <td>
               <template v-if="event.nextOn"
                 ><span class="figure">{{ dayText(event.nextOn) }}</span>
                 <span class="small soft">{{ fromToday(event.nextOn) }}</span></template
               ><template v-else>{{ t('events.over') }}</template>
+              <span
+                v-if="event.entryClosesOn && event.nextOn && event.entryClosesOn >= todayText()"
+                class="small soft closes"
+                >{{ t('events.closes', { day: fromToday(event.entryClosesOn) }) }}</span
+              >
             </td>
             <td>
-              <strong>{{ event.name }}</strong>
+              <router-link :to="`/events/${event.id}`" class="tapped"
+                ><strong>{{ event.name }}</strong></router-link
+              >
               <span class="small soft"
                 >{{ t(`events.kinds.${event.kind}`) }}, {{ dayText(event.startsOn) }} –
                 {{ dayText(event.endsOn) }}</span
@@ -151,7 +153,7 @@ watch(
           </tr>
         </tbody>
       </table>
-      <p v-if="shown.length === 0" class="soft">{{ t('events.none') }}</p>
+      <p v-if="list.items.length === 0" class="soft">{{ t('events.none') }}</p>
       <MoreRows v-else :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
     </LoadState>
     <MendDialog
@@ -174,6 +176,9 @@ watch(
 </template>
 
 <style scoped>
+.closes {
+  display: block;
+}
 .find {
   max-width: 340px;
 }
@@ -189,9 +194,5 @@ watch(
 summary {
   min-height: 32px;
   cursor: pointer;
-}
-.chosen {
-  background: var(--panel);
-  box-shadow: inset 4px 0 var(--accent);
 }
 </style>

@@ -1,7 +1,8 @@
-import type { BowlingEvent, Customer, Page } from '@sleetfall/contract'
+import type { BowlingEvent, Customer, Page, RuleSet } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { useCustomers } from '../customers/store.ts'
 import { get } from '../http/client.ts'
+import { useCollection } from '../http/collection.ts'
 import { useRecords } from '../http/records.ts'
 import { queryOf } from '../http/usePage.ts'
 
@@ -24,3 +25,6 @@ export const useEvents = defineStore('events', () => {
   }
   return { ...events, ahead, entrants }
 })
+
+/** What organisers ask of balls. */
+export const useRuleSets = defineStore('ruleSets', () => useCollection<RuleSet>('/rule-sets'))

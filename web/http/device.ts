@@ -18,8 +18,8 @@ class Device extends Dexie {
 }
 export const device = new Device()
 
-/** What a shift at the lane needs: who is signed in, trials with their shots, and what was foretold. */
-const keeps = /^\/(session$|trials(?:[/?]|$)|predictions\/)/
+/** What a shift at the lane needs: who is signed in, trials with their shots, and what was foretold; and the page that a customer takes along. */
+const keeps = /^\/(session$|trials(?:[/?]|$)|predictions\/|open\/upkeep\/)/
 const hour = 3_600_000
 /** A session is believed as long as the server's own would be; a trial until the next week. */
 const lastsMs = (path: string) => (path === '/session' ? 12 * hour : 14 * 24 * hour)

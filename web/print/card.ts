@@ -12,18 +12,26 @@ export interface Card {
   readonly care: string
 }
 
-const pages = { a5: { widthMm: 148, footMm: 180 }, a6: { widthMm: 105, footMm: 122 } } as const
+const pages = {
+  a5: { widthMm: 148, heightMm: 210, footMm: 180 },
+  a6: { widthMm: 105, heightMm: 148, footMm: 122 },
+} as const
 const marginMm = 8
 
 /** Saves a card as a PDF; the package comes only when it is asked for. */
 export async function saveCard({ format, shop, title, customer, lines, care }: Card): Promise<void> {
   const texts = lines.map(({ text }) => text)
   const paper = await openPaper([shop, title, customer, ...texts, care], { unit: 'mm', format })
-  const { widthMm, footMm } = pages[format]
+  const { widthMm, heightMm, footMm } = pages[format]
   const width = widthMm - 2 * marginMm
   let y = 14
   const write = (text: string, size: number, bold = false) => {
     for (const line of paper.linesOf(text, width, { size, bold })) {
+      // What does not fit goes on the next page.
+      if (y > heightMm - marginMm) {
+        paper.pdf.addPage(format)
+        y = 14
+      }
       paper.write(line, marginMm, y, { size, bold })
       y += size * 0.45
     }

@@ -8,6 +8,7 @@ import { useForm } from '../controls/useForm.ts'
 import { get, post } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { roundGrit, signOf } from '../surface/useSurfaceText.ts'
+import OpenBag from '../bags/OpenBag.vue'
 import SessionFields from './SessionFields.vue'
 import { useDueText } from './useDueText.ts'
 
@@ -67,6 +68,9 @@ const drying = (until: string | null) => until !== null && Date.parse(until) > D
         <p class="soft">{{ upkeep.shopName }}</p>
         <h1>{{ t('upkeep.open.title', { name: upkeep.customerName }) }}</h1>
       </header>
+      <p v-if="upkeep.bags.length > 0">
+        <a class="tapped" href="#bag">{{ t('upkeep.open.toBag', { event: upkeep.bags[0]!.eventName }) }}</a>
+      </p>
       <p v-if="logged" role="status" class="panel">● {{ logged }}</p>
       <article v-for="one in upkeep.balls" :key="one.id" class="panel stack" :aria-label="one.name">
         <div class="spread">
@@ -93,6 +97,12 @@ const drying = (until: string | null) => until !== null && Date.parse(until) > D
           <v-btn type="submit" class="next-action big" :loading="form.busy.value">{{ t('upkeep.open.save') }}</v-btn>
         </form>
       </article>
+      <div v-if="upkeep.bags.length > 0" id="bag" class="stack">
+        <OpenBag v-for="card in upkeep.bags" :key="`${card.eventName} ${card.startsOn}`" :card="card" />
+      </div>
+      <p>
+        <a class="tapped" :href="`/api/open/calendar/${encodeURIComponent(secret)}`">{{ t('upkeep.open.calendar') }}</a>
+      </p>
       <p class="small soft">{{ t('upkeep.open.until', { day: dayText(upkeep.expiresOn) }) }}</p>
     </template>
   </main>

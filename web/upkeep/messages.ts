@@ -130,6 +130,8 @@ export default {
     make: 'Make a new link',
   },
   open: {
+    toBag: 'Bag for {event} ↓',
+    calendar: 'Events and what is due, for your calendar',
     title: 'Balls of {name}',
     games:
       '{n} games on this surface, {c} since it was cleaned | {n} game on this surface, {c} since it was cleaned | {n} games on this surface, {c} since it was cleaned',

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { BagCard, BagView } from '@sleetfall/contract'
+import { useI18n } from 'vue-i18n'
+import { useBagText } from './useBagText.ts'
+
+/** The balls of a bag: what each is for, its surface for the event, where to begin, and what the bag loses without it. */
+const props = defineProps<{ view: BagView; card: BagCard }>()
+const { t } = useI18n()
+const words = useBagText()
+const worthOf = (ballId: string) => {
+  const worth = props.view.bag?.entries.find((entry) => entry.ballId === ballId)?.worth ?? 0
+  return worth >= 0.5 ? t('bags.worthText', { n: worth.toFixed(0) }) : t('bags.worthNone')
+}
+</script>
+
+<template>
+  <div class="scroll">
+    <table class="list">
+      <thead>
+        <tr>
+          <th scope="col">{{ t('bags.ball') }}</th>
+          <th scope="col">{{ t('bags.role') }}</th>
+          <th scope="col">{{ t('bags.surface') }}</th>
+          <th scope="col">{{ t('bags.begin') }}</th>
+          <th scope="col">{{ t('bags.worth') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="ball in card.balls" :key="ball.ballId">
+          <th scope="row">
+            <router-link class="tapped" :to="{ path: `/rack/${view.customer.id}`, query: { ball: ball.ballId } }">{{
+              ball.name
+            }}</router-link>
+            <span class="small soft">{{ t(`balls.covers.${ball.cover}`) }}</span>
+          </th>
+          <td>{{ words.roles(ball.roles) }}</td>
+          <td>
+            {{ words.surface(ball) }}
+            <span v-if="ball.grit !== null" class="small soft">{{
+              t('bags.surfaceNow', { grit: t('surface.grit', { grit: Math.round(ball.grit / 10) * 10 }) })
+            }}</span>
+          </td>
+          <td>
+            <template v-if="ball.start">
+              {{ words.line(ball.start) }}
+              <span class="small soft"
+                >{{ words.state(card.patterns, ball.start) }}:
+                {{ t('bags.beginStrikes', { n: ball.start.strikes.toFixed(0) }) }}</span
+              >
+            </template>
+            <span v-else class="soft">–</span>
+          </td>
+          <td class="figure">{{ ball.roles.includes('spare') ? '–' : worthOf(ball.ballId) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+.small {
+  display: block;
+}
+</style>
