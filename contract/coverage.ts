@@ -1,7 +1,8 @@
 import type { BallSpec, Condition, CoverageMap, Plan, PlanStep, StateKey, StyleBand, Work } from '@sleetfall/core'
 import * as yup from 'yup'
 import type { OfferedFix } from './bench.ts'
-import { whole } from './fields.ts'
+import { identifier, whole } from './fields.ts'
+import { wrong } from './said.ts'
 
 export interface CoverageTarget {
   readonly id: string
@@ -66,6 +67,14 @@ export const planWishesSchema = yup.object({
   bought: whole('ballsToBuy', 0, 2).default(0),
   carried: whole('ballsCarried', 1, 12).nullable().default(null),
 })
+
+/** Which ball in which state remedies are asked for. */
+export const remedySchema = yup.object({
+  ball: identifier('ball'),
+  targetId: identifier('pattern'),
+  shots: whole('shots', 0, 1000).required(wrong('shots', 'missing')),
+})
+export type RemedyQuestion = yup.InferType<typeof remedySchema>
 
 /** A step of a plan as it can be put on the bench, or looked for in the shop. */
 export interface OfferedStep extends PlanStep {

@@ -44,6 +44,24 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   await expect(page.getByText(/Gribblestone|Ottertoll|Dull Oarlock/).first()).toBeVisible()
 })
 
+test('one ladder from cleaning to a new ball says what each remedy would do for a ball in a state', async ({
+  signedIn: page,
+}) => {
+  test.setTimeout(120_000)
+  const plan = await openPlan(page, 'Maud Ebberly')
+  await expect(plan.getByRole('article').first()).toBeVisible({ timeout: 90_000 })
+  await page
+    .getByRole('button', { name: /^Tarnkettle on / })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'What each remedy would do here' }).click()
+  const ladder = page.getByRole('region', { name: 'What each remedy would do here' })
+  await expect(ladder.getByRole('rowheader', { name: /^Surface / })).toBeVisible({ timeout: 30_000 })
+  for (const rung of [/^Line laydown/, /^Plug and redrill \d+° × /, /^New ball /])
+    await expect(ladder.getByRole('rowheader', { name: rung })).toBeVisible()
+  await expect(ladder).toContainText('Drilling: dust mask and eye protection')
+})
+
 test('a customer with everything covered is told so and sold nothing, though balls may be bought', async ({
   signedIn: page,
 }) => {

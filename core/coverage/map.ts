@@ -64,7 +64,7 @@ const alikeShare = 0.1
 
 export const reaches = ({ standing }: Pick<CoverageCell, 'standing'>) => standing === 'covered' || standing === 'likely'
 export const sameState = (a: StateKey, b: StateKey) => a.targetId === b.targetId && a.shots === b.shots
-const keyOf = ({ targetId, shots }: StateKey): StateKey => ({ targetId, shots })
+export const keyOfState = ({ targetId, shots }: StateKey): StateKey => ({ targetId, shots })
 
 /** A ball's cells in all states, as it is or after a work: `variant` names what the engine was asked about. */
 export function cellsOf(question: CoverageQuestion, ball: CoverageBall, variant = 'now'): CoverageCell[] {
@@ -110,11 +110,11 @@ export function coverageMap(question: CoverageQuestion): CoverageMap {
   return {
     cells,
     spare,
-    gaps: states.filter((state) => reaching(state).length === 0).map(keyOf),
-    thin: states.filter((state) => reaching(state).length === 1).map(keyOf),
+    gaps: states.filter((state) => reaching(state).length === 0).map(keyOfState),
+    thin: states.filter((state) => reaching(state).length === 1).map(keyOfState),
     unproven: states
       .filter((state) => reaching(state).length > 0 && reaching(state).every(({ standing }) => standing === 'likely'))
-      .map(keyOf),
+      .map(keyOfState),
     overlaps: strikeBalls.flatMap((a, index) =>
       strikeBalls
         .slice(index + 1)

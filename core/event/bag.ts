@@ -1,7 +1,7 @@
 import { type CoverFamily, asymmetricFromIn } from '../ball/covers.ts'
 import type { CoverageCell } from '../coverage/cell.ts'
 import type { EngineCell } from '../coverage/engine.ts'
-import { type StateKey, sameState } from '../coverage/map.ts'
+import { type StateKey, keyOfState, sameState } from '../coverage/map.ts'
 import type { Plan, PlanBall, Plans, PlanOption, PlanQuestion } from '../coverage/plan.ts'
 import type { Finish } from '../surface/recipe.ts'
 import { applyRecipe, recipeByKey } from '../surface/recipe.ts'
@@ -197,9 +197,9 @@ export function bagOf(question: PlanQuestion, plan: Plan, balls: readonly BagBal
     const engine = one.option.cells[from]?.engine
     return {
       ...{ ballId: one.ball.id, variant: one.option.variant, roles: roles.get(one.ball.id) ?? ['contingency'] },
-      uses: at.map((s) => keyOf(states[s]!)),
+      uses: at.map((s) => keyOfState(states[s]!)),
       worth: strikes - strikesOf(bag.filter((other) => other !== one)),
-      start: engine ? { ...lineOf(engine), ...keyOf(states[from]!), strikes: 100 * p(one, from) } : null,
+      start: engine ? { ...lineOf(engine), ...keyOfState(states[from]!), strikes: 100 * p(one, from) } : null,
     }
   })
   const spare = balls
@@ -215,7 +215,6 @@ export function bagOf(question: PlanQuestion, plan: Plan, balls: readonly BagBal
 /** In the order in which they are thrown; who waits comes last. */
 const rankOf = ({ roles }: BagEntry) => Math.min(...roles.map((role) => bagRoles.indexOf(role)))
 
-const keyOf = ({ targetId, shots }: StateKey): StateKey => ({ targetId, shots })
 const lineOf = ({ laydownBoard, targetBoard }: EngineCell): BagLine => ({ laydownBoard, targetBoard })
 const bestState = (one: Carried, count: number, p: (one: Carried, s: number) => number) =>
   Array.from({ length: count }, (_, s) => s).reduce((best, s) => (p(one, s) > p(one, best) ? s : best), 0)

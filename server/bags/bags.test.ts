@@ -179,7 +179,13 @@ describe('a calendar', () => {
     })
     for (const event of [league, cup]) await counter.post('/events', event).expect(200)
     await counter
-      .post('/bench/jobs', { id: randomUUID(), ballId: mine.id, kind: 'clean', dueOn: addDays(today(), 4), steps: null })
+      .post('/bench/jobs', {
+        id: randomUUID(),
+        ballId: mine.id,
+        kind: 'clean',
+        dueOn: addDays(today(), 4),
+        steps: null,
+      })
       .expect(200)
     const all = entriesOf((await counter.get(`/calendar/customers/${own.id}`).expect(200)).text)
     const found = (name: string) => all.find(({ event }) => event.summary === name)!

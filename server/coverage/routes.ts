@@ -1,10 +1,10 @@
 import { type Request, Router } from 'express'
 import * as yup from 'yup'
 import { type Context, idOf } from '../http/context.ts'
-import { planWishesSchema } from '@sleetfall/contract'
+import { planWishesSchema, remedySchema } from '@sleetfall/contract'
 import { checked, write } from '../http/write.ts'
 import type { Db } from '../database/db.ts'
-import { coverageOf, nearestGaps, plansFor, stopMap } from './service.ts'
+import { coverageOf, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
 import { setStopped } from './store.ts'
 
 /** The queue in which the engine is asked. */
@@ -54,6 +54,10 @@ export function coverageRoutes(context: Context): Router {
   router.get('/:id/plans', async (request, response) => {
     const { bought, carried } = checked(planWishesSchema, request.query)
     response.json(await plansFor(database, motion, idOf(request), { mostBought: bought, carried }))
+  })
+  /** What each remedy would do for a ball in one state; null until the engine has answered everything. */
+  router.get('/:id/remedies', async (request, response) => {
+    response.json(await remediesOf(database, motion, idOf(request), checked(remedySchema, request.query)))
   })
   return router
 }

@@ -7,19 +7,30 @@ import type {
   OfferedPlan,
   OfferedStep,
   PlansView,
+  RemedyQuestion,
 } from '@sleetfall/contract'
 import {
   type CoverageQuestion,
+  type EngineAnswer,
   type Fix,
+  type Layout,
   type Plan,
+  type Remedy,
   type StateKey,
   type Work,
   type WorkPool,
+  bestLayout,
   coverageMap,
   fixesFor,
+  groundAfter,
+  layoutGrid,
+  layoutsAbout,
   needOf,
   planQuestion,
   promiseBefore,
+  remediesFor,
+  sameState,
+  shotOf,
   specsOf,
   usualPhases,
   worksOn,
@@ -208,6 +219,43 @@ function worksOf(balls: readonly Ball[], { ballId, variant }: Plan['steps'][numb
   if (!ball) return null
   const { finish, oil } = ball.surface
   return worksOn(ball.cover, { id: ball.id, finish, oil }).find((work) => work.variant === variant) ?? null
+}
+
+/** What each remedy would do for a ball in one state; layouts are asked of the motion core now, the best looked at more closely. Null where nothing is kept yet. */
+export async function remediesOf(
+  db: Db,
+  motion: WorkPool,
+  customerId: string,
+  { ball: ballId, ...key }: RemedyQuestion,
+): Promise<readonly Remedy[] | null> {
+  const { subject, kept, question, fixable } = await askedOf(db, customerId)
+  const state = subject.states.find((one) => sameState(one, key))
+  const ball = subject.asked.balls.find(({ id }) => id === ballId)
+  if (!state || !ball) throw notFound('ball')
+  if (!kept?.complete) return null
+  const { bowler, spread, playable } = subject.asked
+  const ground = groundAfter(state.pattern, state.shots)
+  const tried: { readonly layout: Layout; readonly answer: EngineAnswer }[] = []
+  const tryAll = (layouts: readonly Layout[]) =>
+    Promise.all(
+      layouts.map(async (layout) => {
+        const { shot } = shotOf(bowler, { ...ball, drilling: null, ...layout }, 'now', ground)
+        const answer = await motion.run({ kind: 'engine', question: { shot, spread, playable } }, { priority: 5 })
+        tried.push({ layout, answer })
+      }),
+    )
+  // What nobody knows of its core cannot be laid out.
+  if (
+    ball.rgIn != null &&
+    ball.differentialIn != null &&
+    ball.surface.effectiveRaUm !== null &&
+    ball.cover !== 'polyester'
+  ) {
+    await tryAll(layoutGrid)
+    const first = bestLayout(tried)
+    if (first) await tryAll(layoutsAbout(first.layout))
+  }
+  return remediesFor(question, fixable, ballId, key, bestLayout(tried))
 }
 
 /** Stops what is being computed of a customer's map as it is now; anything new begins anew. */

@@ -109,6 +109,7 @@ export const access: readonly Rule[] = [
   ['GET', '/coverage', 'counter'],
   ['GET', '/coverage/:id', 'counter'],
   ['GET', '/coverage/:id/plans', 'counter'],
+  ['GET', '/coverage/:id/remedies', 'counter'],
   ['POST', '/coverage/:id/stop', 'counter'],
   ['POST', '/coverage/:id/go-on', 'counter'],
   ['GET', '/bench/jobs', 'counter'],

@@ -16,16 +16,17 @@ import {
 } from '@sleetfall/contract'
 import fc from 'fast-check'
 import type { Schema } from 'yup'
-import { listEvents, nextPlay, playersUntil } from '../events/store.ts'
+import { bagsAhead } from '../bags/store.ts'
+import { listEvents, nextPlay, playersUntil, usualPatterns } from '../events/store.ts'
 import { ballById, ballsOf, listBalls, searchBalls } from '../balls/store.ts'
-import { benchStrip, listJobs } from '../bench/store.ts'
+import { benchStrip, dueJobs, listJobs } from '../bench/store.ts'
 import { coverageOf } from '../coverage/service.ts'
 import { listCustomers, searchCustomers } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
 import { surfacePage } from '../surface/page.ts'
 import { testDatabase } from '../test/shop.ts'
 import { analyse, makeLargeShop } from '../test/largeShop.ts'
-import { evidenceFor, listTrials, searchTrials, trialById } from '../trials/store.ts'
+import { evidenceFor, listTrials, playedOf, searchTrials, trialById } from '../trials/store.ts'
 import { logSession, upkeepBoard } from '../upkeep/service.ts'
 import { ballPage } from './lists.ts'
 import { settle } from './settle.ts'
@@ -90,6 +91,8 @@ const big = [
   'shot',
   'trial_words',
   'event_entry',
+  'event_pattern',
+  'event_bag',
   'job',
 ]
 /** Rows of a big table that one query may touch, however large the shop is: a page, a rack, a count up to its end. */
@@ -136,6 +139,10 @@ describe('nothing that a request reads grows with the shop', () => {
     ['trials of a customer', (db) => listTrials(db, asked(trialListSchema, { customerId }))],
     ['trials of a ball', (db) => listTrials(db, asked(trialListSchema, { ballId }))],
     ['work on a ball', (db) => listJobs(db, asked(jobListSchema, { ballId, ended: true }))],
+    ['boards that a customer plays', (db) => playedOf(db, customerId)],
+    ['promised work of a customer', (db) => dueJobs(db, customerId)],
+    ['bags ahead of a customer', (db) => bagsAhead(db, customerId, '2026-01-01')],
+    ['what is usually laid down', (db) => usualPatterns(db, 3)],
     ['work done lately', (db) => listJobs(db, asked(jobListSchema, { ended: true }))],
     ['events of a customer', (db) => listEvents(db, asked(eventListSchema, { customerId }))],
     ['search of a name', async (db) => [await searchBalls(db, 'brimwick 17'), await searchCustomers(db, 'tamley 2')]],

@@ -4,6 +4,7 @@ import { type CoverageCell, laterShots } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
+import RemedyLadder from './RemedyLadder.vue'
 import { useCoverageText } from './useCoverageText.ts'
 
 /** What a cell rests on: each kind of evidence with its share, the line that the engine plays, and what would change it. */
@@ -86,6 +87,7 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
       <template v-if="line.later">{{ laterText(line.later) }}</template>
     </p>
     <p v-else class="soft">{{ t('coverage.detail.noEngine') }}</p>
+    <RemedyLadder :view="view" :cell="cell" />
     <div class="row">
       <v-btn
         v-if="line"

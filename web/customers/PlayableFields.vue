@@ -79,12 +79,7 @@ const clear = () => emit('set', Object.fromEntries(playableFields.map((key) => [
 .boards {
   display: grid;
   align-items: start;
-  grid-template-columns: repeat(5, 1fr);
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: var(--gap-3);
-}
-@media (max-width: 700px) {
-  .boards {
-    grid-template-columns: 1fr 1fr;
-  }
 }
 </style>
