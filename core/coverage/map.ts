@@ -9,7 +9,7 @@ export interface EngineTable {
   readonly answers: Readonly<Record<string, readonly EngineAnswer[]>>
   /** Chance of a strike with the best ball of any kind, by state; null of one that was not asked about. */
   readonly best: readonly (number | null)[]
-  /** Balls to look for that a search found, beside the reference balls. */
+  /** Balls to look for beside the reference balls: what a search found, and what the shop has that is near it. */
   readonly found?: readonly BallSpec[] | undefined
 }
 /** A ball to look for: what matters of it, never a name. */
@@ -19,6 +19,8 @@ export interface BallSpec {
   readonly raUm: number
   readonly rgIn: number
   readonly differentialIn: number
+  /** A ball of the shop's own stock; not given where it is only a specification. */
+  readonly stock?: { readonly id: string; readonly name: string } | undefined
 }
 export const engineKey = (ballId: string, variant: string) => `${ballId} ${variant}`
 

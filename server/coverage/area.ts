@@ -9,5 +9,5 @@ export const coverage: Area = {
   tables: ['coverage_kept'],
   foreignTables: ['customer'],
   exports: ['engine.ts', 'routes.ts', 'service.ts'],
-  imports: ['balls', 'customers', 'events', 'lanes', 'shop', 'trials'],
+  imports: ['balls', 'customers', 'events', 'fitting', 'lanes', 'shop', 'trials'],
 }

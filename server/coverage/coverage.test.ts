@@ -11,8 +11,8 @@ import { importShopFile } from '../transfer/shopFile.ts'
 import { openMotionPool } from '../motion/pool.ts'
 import { computeCoverage } from './job.ts'
 import { openBehind } from '../present/queue.ts'
-import { coverageOf, nearestGaps, plansFor, stopMap } from './service.ts'
-import { setStopped } from './store.ts'
+import { coverageOf, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
+import { keptOf, setStopped } from './store.ts'
 
 let database: Database
 const pool = openMotionPool(2)
@@ -191,6 +191,36 @@ describe('plans over all balls', () => {
     }
     // A league in its eight weeks outweighs a day's tournament.
     expect(Math.max(...plans.states.map(({ weight }) => weight))).toBeGreaterThan(1)
+  }, 120_000)
+
+  test('a ball of the shop’s stock is among what may be bought, and not once it is sold; each remedy says what the map would', async () => {
+    const id = await idOf('Tib Harrowfen')
+    await database.run(
+      `insert into stock_ball (id, name, cover, rg_in, differential_in, factory_grit, in_stock) values
+         (gen_random_uuid(), 'Harbour Lamp', 'solid', 2.5, 0.05, 500, 2), (gen_random_uuid(), 'Gone Gull', 'pearl', 2.5, 0.05, 3000, 0),
+         (gen_random_uuid(), 'No Figures', 'solid', null, null, 500, 1)`,
+    )
+    await computeCoverage(database, pool, id)
+    const found = async () => (await keptOf(database, id))!.engine!.found!
+    const names = (await found()).flatMap(({ stock }) => stock?.name ?? [])
+    expect(names).toEqual(['Harbour Lamp'])
+    const asked = async () => (await planned('Tib Harrowfen', { mostBought: 1, carried: null }))!.combinations
+    const before = await asked()
+    await database.run(`update stock_ball set in_stock = 0 where name = 'Harbour Lamp'`)
+    expect(await asked()).toBeLessThan(before)
+
+    const bexa = await idOf('Bexa Thrumley')
+    const view = await coverageOf(database, bexa)
+    const pintlewick = view.balls.find(({ name }) => name === 'Pintlewick')!
+    const cell = view.map.cells.find((one) => one.ballId === pintlewick.id)!
+    const { ballId: ball, targetId, shots } = cell
+    const remedies = (await remediesOf(database, pool, bexa, { ball, targetId, shots }))!
+    expect(remedies.find(({ kind }) => kind === 'line')!.strikes).toEqual(cell.strikes)
+    const laid = remedies.find(({ kind }) => kind === 'layout')!
+    expect(laid.layout!.pinToPapIn).toBeGreaterThanOrEqual(3)
+    // The best of many layouts is no worse than the one it has, but for what its drilled holes change.
+    expect(laid.gain!).toBeGreaterThan(-3)
+    await expect(remediesOf(database, pool, bexa, { ball, targetId: bexa, shots })).rejects.toThrow('no such ball')
   }, 120_000)
 
   test('who has a ball for everything is sold nothing, even if balls may be bought', async () => {

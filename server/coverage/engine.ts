@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { availableParallelism } from 'node:os'
 import type { Ball, Customer, Pattern } from '@sleetfall/contract'
 import {
+  type BallSpec,
   type CoverageState,
   type EngineAnswer,
   type EngineAsked,
@@ -30,6 +31,7 @@ import { customerById } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
 import { addDays } from '../events/nextDay.ts'
 import { eventsAhead, usualPatterns } from '../events/store.ts'
+import { stockNear } from '../fitting/store.ts'
 import { patternById } from '../lanes/store.ts'
 import { spreadOf } from '../trials/store.ts'
 import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
@@ -37,7 +39,7 @@ import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
 /** Patterns ahead that are looked at: the nearest ones. */
 const mostTargets = 6
 /** Raised when the core answers otherwise to the same question. */
-const model = 5
+const model = 6
 const progressEvery = 12
 
 /** Patterns that stand for one nobody knows. */
@@ -194,12 +196,26 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
     [...mapAnswers, ...workAnswers],
     states.length,
   )
-  const found = await lookFor(subject, engine, (asked) => answersTo(asked, fewer))
+  const found = await lookFor(database, subject, engine, (asked) => answersTo(asked, fewer))
   if (found !== 'stopped') await keep(found ?? engine, true)
 }
 
-/** A ball to look for where no ball and no work comes near the best; null where nothing is missing, or nothing would add. */
+/** The reference ball that strikes most over what lies ahead. */
+function bestReference({ answers }: EngineTable, need: readonly number[]): BallSpec | null {
+  const strikes = ({ id }: BallSpec) =>
+    need.reduce((sum, weight, s) => sum + weight * (answers[id]?.[s]?.cell?.strikes ?? 0), 0)
+  return specsOf(null).reduce<BallSpec | null>(
+    (best, one) => (best && strikes(best) >= strikes(one) ? best : one),
+    null,
+  )
+}
+
+/** Balls of the shop's stock that are looked at beside what a search found. */
+const mostStock = 4
+
+/** Balls to look for: of any make where no ball and no work comes near the best, and of the shop's stock; null where there are none. */
 async function lookFor(
+  db: Db,
   subject: Subject,
   engine: EngineTable,
   answersTo: (asked: readonly EngineQuestion[]) => Promise<EngineAnswer[] | null>,
@@ -224,20 +240,29 @@ async function lookFor(
   const search = { bowler, spread, playable, states: wanted, from: specsOf(null) }
   const result = await searchSpec(search, ask)
   if (stopped) return 'stopped'
-  if (!result || specsOf(null).includes(result.spec)) return null
-  const spec = { ...result.spec, id: `${referenceId} ${specsOf(null).length}` }
-  const { cover, raUm, rgIn, differentialIn } = spec
-  const surface = { finish: null, effectiveRaUm: raUm, oilShare: 0 }
+  const searched = result && !specsOf(null).includes(result.spec) ? [result.spec] : []
+  // Where nothing is missing the shop's own is looked at all the same: it may be bought as any other.
+  const near = result?.spec ?? bestReference(engine, need)
+  const found = [...searched, ...(near ? await stockNear(db, near, mostStock) : [])].map((spec, i): BallSpec => ({
+    ...spec,
+    id: `${referenceId} ${specsOf(null).length + i}`,
+  }))
+  if (found.length === 0) return null
   const answers = await ask(
-    states.map(({ pattern, shots }) => {
-      const { shot } = shotOf(bowler, { cover, rgIn, differentialIn, surface }, 'now', groundAfter(pattern, shots))
-      return { shot, spread, playable }
+    found.flatMap(({ cover, raUm, rgIn, differentialIn }) => {
+      const surface = { finish: null, effectiveRaUm: raUm, oilShare: 0 }
+      return states.map(({ pattern, shots }) => {
+        const ground = groundAfter(pattern, shots)
+        const { shot } = shotOf(bowler, { cover, rgIn, differentialIn, surface }, 'now', ground)
+        return { shot, spread, playable }
+      })
     }),
   )
   if (stopped) return 'stopped'
-  // The yardstick is the best of any kind, and this is one of them.
-  const best = engine.best.map((one, s) => Math.max(one ?? 0, answers[s]?.cell?.strikes ?? 0))
-  return { answers: { ...engine.answers, [spec.id]: answers }, best, found: [spec] }
+  const asNew = found.map(({ id }, i) => [id, answers.slice(i * states.length, (i + 1) * states.length)] as const)
+  // The yardstick is the best of any kind, and these are of them.
+  const best = engine.best.map((one, s) => Math.max(one ?? 0, ...asNew.map(([, of]) => of[s]?.cell?.strikes ?? 0)))
+  return { answers: { ...engine.answers, ...Object.fromEntries(asNew) }, best, found }
 }
 
 /** Weeks of league nights that count as lying ahead: a surface does not last longer. */

@@ -37,6 +37,7 @@ import {
 } from '@sleetfall/core'
 import { addDays, today } from '../events/nextDay.ts'
 import { playersUntil } from '../events/store.ts'
+import { inStock } from '../fitting/store.ts'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
@@ -92,7 +93,14 @@ export async function askedOf(db: Db, customerId: string) {
   const subject = await subjectOf(db, customerId)
   if (!subject) throw notFound('customer')
   const kept = await keptOf(db, customerId)
-  const engine = tableFor(subject, kept)
+  const table = tableFor(subject, kept)
+  // What was sold meanwhile is not offered.
+  const stocked = (table?.found ?? []).flatMap(({ stock }) => stock?.id ?? [])
+  const there = stocked.length > 0 ? await inStock(db, stocked) : []
+  const engine = table && {
+    ...table,
+    found: table.found?.filter(({ stock }) => !stock || there.includes(stock.id)),
+  }
   const { customer, balls, states } = subject
   const question: CoverageQuestion = {
     band: customer.style?.band ?? null,

@@ -9,6 +9,6 @@ export const fitting: Area = {
     ['/stock', stockRoutes],
   ],
   tables: ['grip_sheet', 'named_layout', 'stock_ball'],
-  exports: [],
+  exports: ['store.ts'],
   imports: [],
 }

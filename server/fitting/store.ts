@@ -9,6 +9,7 @@ import {
   wrong,
 } from '@sleetfall/contract'
 import { randomUUID } from 'node:crypto'
+import { type BallSpec, raOfGrit } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
@@ -95,3 +96,21 @@ export async function importStock(db: Db, rows: readonly StockBallInput[]): Prom
   }
   return { added, changed }
 }
+
+/** Balls of the stock that are nearest to a specification in core, cover and box finish, among those whose figures are known. */
+export const stockNear = async (db: Db, spec: BallSpec, most: number): Promise<Omit<BallSpec, 'id'>[]> =>
+  (
+    await db.many<StockBall & { rgIn: number; differentialIn: number; factoryGrit: number }>(
+      `select * from stock_ball
+       where in_stock > 0 and rg_in is not null and differential_in is not null and factory_grit is not null and cover <> 'polyester'
+       order by abs(rg_in - $1) / 0.03 + abs(differential_in - $2) / 0.012 + case when cover = $3 then 0 else 1 end, name, id limit $4`,
+      [spec.rgIn, spec.differentialIn, spec.cover, most],
+    )
+  ).map(({ id, name, cover, rgIn, differentialIn, factoryGrit }) => ({
+    ...{ cover, rgIn, differentialIn, raUm: raOfGrit(factoryGrit), stock: { id, name } },
+  }))
+/** Which of some balls are in stock still. */
+export const inStock = async (db: Db, ids: readonly string[]): Promise<string[]> =>
+  (await db.many<{ id: string }>('select id from stock_ball where id = any($1) and in_stock > 0', [ids])).map(
+    ({ id }) => id,
+  )

@@ -33,7 +33,8 @@ const works = computed(() => props.plan.steps.filter(({ action }) => action !== 
 const isRobust = computed(() => sameSteps(props.plan, props.plans.robust))
 const whatOf = ({ action, ballName, recipeKey, spec }: OfferedStep) =>
   spec
-    ? t('coverage.plan.buy', {
+    ? t(spec.stock ? 'coverage.plan.fromStock' : 'coverage.plan.buy', {
+        name: spec.stock?.name,
         ...{ cover: t(`balls.covers.${spec.cover}`), surface: surfaceOf(spec.raUm) },
         ...{ rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) },
       })

@@ -47,7 +47,8 @@ function whatOf({ kind, recipeKey, layout, ballId, spec, line }: Remedy): string
   if (kind !== 'new-ball' || !spec) return ''
   const surface =
     spec.raUm <= polishRaUm ? t('coverage.plan.polish') : t('coverage.plan.about', { grit: scannedText(spec.raUm) })
-  return t('coverage.remedies.spec', { cover: t(`balls.covers.${spec.cover}`), surface })
+  const name = spec.stock ? `${spec.stock.name}, ` : ''
+  return name + t('coverage.remedies.spec', { cover: t(`balls.covers.${spec.cover}`), surface })
 }
 const gainOf = ({ gain }: Remedy) =>
   gain === null

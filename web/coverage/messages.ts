@@ -148,6 +148,7 @@ export default {
     asGood: 'As good within two in a hundred',
     strikes: '{n} strikes in 100, now {now}',
     nothing: 'Everything stays as it is.',
+    fromStock: '{name}, in stock here: {cover}, surface {surface}, RG {rg}, differential {differential}',
     buy: 'Look for a ball: {cover}, surface {surface}, RG near {rg}, differential near {differential}',
     polish: 'polish',
     about: 'about {grit} grit',
