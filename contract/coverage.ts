@@ -1,4 +1,14 @@
-import type { BallSpec, Condition, CoverageMap, Plan, PlanStep, StateKey, StyleBand, Work } from '@sleetfall/core'
+import type {
+  BallSpec,
+  Condition,
+  CoverageMap,
+  Plan,
+  PlanStep,
+  StateKey,
+  StyleBand,
+  WantedMotion,
+  Work,
+} from '@sleetfall/core'
 import * as yup from 'yup'
 import type { OfferedFix } from './bench.ts'
 import { identifier, whole } from './fields.ts'
@@ -31,6 +41,8 @@ export interface CoverageView {
   /** Chance of a strike with the best ball of any kind, by state in the order of targets and phases; null where the engine has not answered. */
   readonly best: readonly (StateKey & { readonly strikes: number | null })[]
   readonly map: CoverageMap
+  /** Where balls that do well in a state read and how they finish, by all that the engine was asked about; null where too few do. */
+  readonly wanted: readonly WantedMotion[]
   readonly fixes: readonly (StateKey & { readonly fixes: readonly OfferedFix[] })[]
   /**
    * Whether the engine's answers are of balls, lanes and bowler as they are now; what is missing or stale is being

@@ -60,6 +60,11 @@ test('one ladder from cleaning to a new ball says what each remedy would do for 
   for (const rung of [/^Line laydown/, /^Plug and redrill \d+° × /, /^New ball /])
     await expect(ladder.getByRole('rowheader', { name: rung })).toBeVisible()
   await expect(ladder).toContainText('Drilling: dust mask and eye protection')
+  // First read against finish, in every state of a lane; a ball leads to its path.
+  const motion = page.getByRole('region', { name: 'First read against finish' })
+  await expect(motion).toContainText(/Tarnkettle reads at \d+ ft, turns \d/)
+  await motion.getByRole('link', { name: 'Tarnkettle' }).click()
+  await expect(page).toHaveURL(/what-if\?.*laydown=/)
 })
 
 test('a customer with everything covered is told so and sold nothing, though balls may be bought', async ({

@@ -69,7 +69,7 @@ const engineSays = (
       entryAngleDeg: 5,
       firstReadFt: 30,
     },
-    ...{ rollFt: 8, rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: null, ...cell },
+    ...{ rollFt: 8, rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: null, off: null, ...cell },
   },
   ...{ slope: 2, logitSd: 0.2 },
   ...change,

@@ -1,5 +1,5 @@
 import { type Spread, courseFor } from '../motion/deviation.ts'
-import { type Playable, bestLines } from '../motion/line.ts'
+import { type Line, type Playable, bestLines } from '../motion/line.ts'
 import { type Room, missChart, roomForError } from '../motion/room.ts'
 import { type Friction, type ShotInput, simulate } from '../motion/simulate.ts'
 
@@ -39,6 +39,8 @@ export interface EngineCell {
   readonly roomIn: number
   /** The same line forty shots later: strikes, and boards that the entry has moved, inside counts up; null where nobody asked. */
   readonly later: { readonly strikes: number; readonly moved: number } | null
+  /** How first read and finish move together with one standard deviation of the ball's strength, each on its own best line; null where no doubt was asked for. */
+  readonly off: { readonly readFt: number; readonly finishDeg: number } | null
 }
 export interface EngineAnswer {
   /** Null where no line reaches the pocket. */
@@ -67,6 +69,13 @@ const roomOn = (misses: Room['misses'], side: 1 | -1): number => {
   return first === -1 ? steps.length : first
 }
 
+/** Half of what lies between the stronger and the weaker ball; a ball that never reads tells nothing of its read. */
+function offOf(up: Line, down: Line): EngineCell['off'] {
+  const [first, last] = [up.outcome.firstReadFt, down.outcome.firstReadFt]
+  if (first === null || last === null) return null
+  return { readFt: (first - last) / 2, finishDeg: (up.outcome.entryAngleDeg - down.outcome.entryAngleDeg) / 2 }
+}
+
 /** What a line does on a lane that has been played on: nobody has moved yet. */
 function laterOn(input: ShotInput, entryBoard: number, spread: Spread): NonNullable<EngineCell['later']> {
   const { pCarry } = roomForError(input, options(spread), courseFor(input))
@@ -82,16 +91,20 @@ export function engineCell({ shot, spread, playable, doubt, later }: EngineQuest
   const [line] = bestLines(shot, playable, options(spread))
   if (!line) return { cell: null, slope: null, logitSd: null }
   const { laydownBoard, targetBoard, pCarry, pPocket, outcome } = line
-  const chance = (bare: Bare) => logit(bestLines(bare, playable, options(spread))[0]?.pCarry ?? 0)
+  const lineOf = (bare: Bare) => bestLines(bare, playable, options(spread))[0]
+  const chance = (one: Line | undefined) => logit(one?.pCarry ?? 0)
   const meant: ShotInput = { ...shot, release: { laydownBoard, launchAngleDeg: line.launchAngleDeg } }
   const misses = doubt ? missChart(meant, courseFor(meant)) : []
   let [slope, logitSd]: [number | null, number | null] = [null, null]
+  let off: EngineCell['off'] = null
   if (doubt) {
     const now = logit(pCarry)
-    const [more, less] = [chance(stronger(shot, doubt.strength)), chance(stronger(shot, -doubt.strength))]
+    const [up, down] = [lineOf(stronger(shot, doubt.strength)), lineOf(stronger(shot, -doubt.strength))]
+    const [more, less] = [chance(up), chance(down)]
+    off = offOf(up ?? line, down ?? line)
     slope = (more - less) / (2 * doubt.strength)
     const revs = { ...shot, bowler: { ...shot.bowler, revRpm: shot.bowler.revRpm + doubt.revRpm } }
-    const byRevs = doubt.revRpm === 0 ? 0 : chance(revs) - now
+    const byRevs = doubt.revRpm === 0 ? 0 : chance(lineOf(revs)) - now
     // Where the present strength is the best, more and less both cost.
     logitSd = Math.hypot(Math.sqrt(((more - now) ** 2 + (less - now) ** 2) / 2), byRevs)
   }
@@ -101,6 +114,7 @@ export function engineCell({ shot, spread, playable, doubt, later }: EngineQuest
       ...{ entryAngleDeg: outcome.entryAngleDeg, firstReadFt: outcome.firstReadFt, rollFt: outcome.rollFt },
       ...{ rolledOut: outcome.rolledOut, neverRead: outcome.neverRead },
       ...{ roomOut: roomOn(misses, -1), roomIn: roomOn(misses, 1) },
+      off,
       later: later ? laterOn({ ...meant, friction: later }, outcome.entryBoard, spread) : null,
     },
     slope,

@@ -25,7 +25,7 @@ const answer = (strikes: number): EngineAnswer => ({
       firstReadFt: 28,
       rollFt: 45,
     },
-    ...{ rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: null },
+    ...{ rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: null, off: null },
   },
   slope: 1,
   logitSd: 0.2,

@@ -74,7 +74,7 @@ const lineAt = (laydownBoard: number, firstReadFt: number, moved = 0): EngineCel
     firstReadFt,
     rollFt: 50,
   },
-  ...{ rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: { strikes: 0.4, moved } },
+  ...{ rolledOut: false, neverRead: false, roomOut: 1, roomIn: 1, later: { strikes: 0.4, moved }, off: null },
 })
 const cell = (p: number, engine: EngineCell | null = lineAt(22, 25)): CoverageCell =>
   ({ strikes: { p, low: p - 0.1, high: p + 0.1 }, standing: 'likely', engine }) as unknown as CoverageCell

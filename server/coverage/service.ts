@@ -32,6 +32,7 @@ import {
   sameState,
   shotOf,
   specsOf,
+  wantedMotion,
   usualPhases,
   worksOn,
 } from '@sleetfall/core'
@@ -158,6 +159,7 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
     phases: usualPhases,
     best: states.map(({ targetId, shots }, i) => ({ targetId, shots, strikes: engine?.best[i] ?? null })),
     map,
+    wanted: wantedMotion(question),
     // By the table alone a fix would promise what the engine has not answered yet.
     fixes: map.gaps.map((gap) => ({
       ...gap,

@@ -13,6 +13,7 @@ import { useCustomers } from '../customers/store.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import LostView from '../shell/LostView.vue'
+import MotionMap from './MotionMap.vue'
 import PlanPanel from './PlanPanel.vue'
 import NearestGaps from './NearestGaps.vue'
 import CellDetail from './CellDetail.vue'
@@ -157,6 +158,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
               />
             </section>
           </div>
+          <MotionMap v-if="view.engine.state !== 'none'" :view="view" />
           <CoverageNotes :view="view" />
         </template>
       </template>
