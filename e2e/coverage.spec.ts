@@ -67,6 +67,19 @@ test('one ladder from cleaning to a new ball says what each remedy would do for 
   await expect(page).toHaveURL(/what-if\?.*laydown=/)
 })
 
+test('a map that is being computed is stopped by one word and goes on by another', async ({ signedIn: page }) => {
+  test.setTimeout(200_000)
+  const plan = await openPlan(page, 'Odda Brimstow')
+  await page.getByRole('button', { name: 'Stop it', exact: true }).click({ timeout: 60_000 })
+  const goOn = page.getByRole('button', { name: 'Go on', exact: true })
+  await expect(goOn).toBeVisible({ timeout: 60_000 })
+  await page.reload()
+  await expect(goOn).toBeVisible()
+  await goOn.click()
+  await expect(plan.getByRole('article').first()).toBeVisible({ timeout: 150_000 })
+  await expect(goOn).toHaveCount(0)
+})
+
 test('a customer with everything covered is told so and sold nothing, though balls may be bought', async ({
   signedIn: page,
 }) => {

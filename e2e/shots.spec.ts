@@ -114,8 +114,10 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await shot('coverage')
 
   await page.goto('/events')
-  await page.getByText('Beacon Open').waitFor()
-  await shot('events')
+  await page.getByRole('link', { name: 'Low Tide Doubles' }).click()
+  await page.getByRole('link', { name: 'Bag of Fenn Marlowick' }).click()
+  await page.getByRole('button', { name: 'Keep this bag' }).waitFor({ timeout: 120_000 })
+  await shot('bag')
   await page.goto('/shop')
   await page.getByText('Starting values of the wear').waitFor()
   await shot('shop')

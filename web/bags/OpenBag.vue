@@ -3,6 +3,7 @@ import type { BagCard } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import BagLadder from './BagLadder.vue'
+import StartSketch from './StartSketch.vue'
 import { useBagText } from './useBagText.ts'
 
 /** A bag as its bowler takes it along: big enough to be read at the lane. */
@@ -26,7 +27,8 @@ const words = useBagText()
       <li v-for="ball in card.balls" :key="ball.ballId" class="panel">
         <strong class="name">{{ ball.name }}</strong> <span>{{ words.roles(ball.roles) }}</span>
         <p>{{ words.surface(ball) }}</p>
-        <p v-if="ball.start">
+        <p v-if="ball.start" class="start">
+          <StartSketch :line="ball.start" :left="card.hand === 'left'" :words="words.line(ball.start)" />
           <strong>{{ words.line(ball.start) }}</strong>
         </p>
       </li>
@@ -45,6 +47,12 @@ const words = useBagText()
 }
 .name {
   font-size: 1.15em;
+}
+.start {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--gap-3);
 }
 .squad {
   display: block;

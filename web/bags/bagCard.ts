@@ -53,5 +53,8 @@ export const saveBagCard = (
     ...{ format: 'a5', shop, title: t('bags.cardTitle', { event: card.eventName }) },
     customer: `${customer}, ${dayText(card.startsOn)}`,
     lines: bagLines(t, words, card),
+    starts: card.balls.flatMap(({ name, start }) =>
+      start ? [{ ...start, title: name, left: card.hand === 'left' }] : [],
+    ),
     care: t('bags.cardCare', { day: dayText(new Date().toISOString()) }),
   })

@@ -1,4 +1,5 @@
-import { openPaper } from './paper.ts'
+import { type StartLine, sketchOf } from '../bags/startSketch.ts'
+import { type Paper, openPaper } from './paper.ts'
 
 /** A page for the customer to take along, in words ready to print. */
 export interface Card {
@@ -8,6 +9,8 @@ export interface Card {
   readonly customer: string
   /** A bold line heads those after it. */
   readonly lines: readonly { readonly text: string; readonly bold?: boolean }[]
+  /** Start lines, drawn beside each other after the lines. */
+  readonly starts?: readonly (StartLine & { readonly title: string; readonly left: boolean })[]
   /** At the foot: what to mind. */
   readonly care: string
 }
@@ -19,8 +22,8 @@ const pages = {
 const marginMm = 8
 
 /** Saves a card as a PDF; the package comes only when it is asked for. */
-export async function saveCard({ format, shop, title, customer, lines, care }: Card): Promise<void> {
-  const texts = lines.map(({ text }) => text)
+export async function saveCard({ format, shop, title, customer, lines, starts = [], care }: Card): Promise<void> {
+  const texts = [...lines, ...starts.map((start) => ({ text: start.title }))].map(({ text }) => text)
   const paper = await openPaper([shop, title, customer, ...texts, care], { unit: 'mm', format })
   const { widthMm, heightMm, footMm } = pages[format]
   const width = widthMm - 2 * marginMm
@@ -46,7 +49,49 @@ export async function saveCard({ format, shop, title, customer, lines, care }: C
     if (bold) y += 2
     write(text, 11, bold)
   }
+  const tall = sketchMm.height + 7
+  for (let i = 0; i < starts.length; i += aRow) {
+    if (y + tall > heightMm - marginMm) {
+      paper.pdf.addPage(format)
+      y = 14
+    }
+    starts
+      .slice(i, i + aRow)
+      .forEach((start, n) => drawStart(paper, start, marginMm + n * (width / aRow), y, width / aRow - 4))
+    y += tall + 3
+  }
   y = Math.max(y, footMm)
   write(care, 9)
   paper.save(`${title}.pdf`)
+}
+
+const sketchMm = { height: 24 }
+/** Start lines beside each other. */
+const aRow = 3
+
+/** A start line as the bowler sees it from behind, with its name above. */
+function drawStart(
+  paper: Paper,
+  { title, left, ...line }: NonNullable<Card['starts']>[number],
+  xMm: number,
+  yMm: number,
+  widthMm: number,
+): void {
+  const { pdf } = paper
+  paper.write(title, xMm, yMm, { size: 9, bold: true }, widthMm)
+  const { from, aim, past, arrows } = sketchOf(line, left)
+  const at = ({ x, y }: typeof from) => [xMm + x * widthMm, yMm + 3 + y * sketchMm.height] as const
+  pdf.setLineWidth(0.2)
+  pdf.rect(xMm, yMm + 3, widthMm, sketchMm.height * 0.95)
+  for (const arrow of arrows) {
+    const [x, y] = at(arrow)
+    pdf.triangle(x, y - 1, x - 0.6, y + 0.8, x + 0.6, y + 0.8, 'F')
+  }
+  pdf.setLineWidth(0.6)
+  pdf.line(...at(from), ...at(aim))
+  pdf.setLineDashPattern([1, 1], 0)
+  pdf.line(...at(aim), ...at(past))
+  pdf.setLineDashPattern([], 0)
+  pdf.circle(...at(from), 0.9, 'F')
+  pdf.setLineWidth(0.2)
 }
