@@ -2,8 +2,10 @@ import type {
   BallSpec,
   Condition,
   CoverageMap,
+  ForecastScore,
   Plan,
   PlanStep,
+  ScoredForecast,
   StateKey,
   StyleBand,
   WantedMotion,
@@ -87,6 +89,20 @@ export const remedySchema = yup.object({
   shots: whole('shots', 0, 1000).required(wrong('shots', 'missing')),
 })
 export type RemedyQuestion = yup.InferType<typeof remedySchema>
+
+/** What the map said before a trial, beside what the trial showed. */
+export interface HeldForecast extends ScoredForecast {
+  readonly trialId: string
+  readonly question: string
+  readonly customerName: string
+  readonly ballName: string
+  readonly startedAt: string
+}
+/** How good the shop's forecasts are: over its latest trials, and the last of them one by one. */
+export interface ForecastsView {
+  readonly score: ForecastScore | null
+  readonly latest: readonly HeldForecast[]
+}
 
 /** A step of a plan as it can be put on the bench, or looked for in the shop. */
 export interface OfferedStep extends PlanStep {

@@ -37,7 +37,8 @@ test('a ball is fitted to tracked shots: looked at, taken over, told by the what
       await expect(entry).not.toHaveValue('', { timeout: 2000 })
     }).toPass()
     await page.getByRole('button', { name: 'Record shot' }).tap()
-    await expect(entry).toHaveValue('')
+    // The tracker may have been asked twice and sends the second shot after the first was recorded.
+    await expect(page.getByText(`Shot ${n} recorded`)).toBeVisible()
   }
 
   // Their paths lie over the lane, from whichever page the trial is opened.

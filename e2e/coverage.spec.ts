@@ -69,7 +69,7 @@ test('one ladder from cleaning to a new ball says what each remedy would do for 
 
 test('a map that is being computed is stopped by one word and goes on by another', async ({ signedIn: page }) => {
   test.setTimeout(200_000)
-  const plan = await openPlan(page, 'Odda Brimstow')
+  const plan = await openPlan(page, 'Bexa Thrumley')
   await page.getByRole('button', { name: 'Stop it', exact: true }).click({ timeout: 60_000 })
   const goOn = page.getByRole('button', { name: 'Go on', exact: true })
   await expect(goOn).toBeVisible({ timeout: 60_000 })

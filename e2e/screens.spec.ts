@@ -202,6 +202,10 @@ test('coverage without a customer shows the nearest gaps, the what-if opens on t
       .or(page.getByRole('main').getByRole('link').first())
       .first(),
   ).toBeVisible()
+  // No trial has been held against a forecast yet: that is said, and what it takes.
+  await expect(page.getByRole('region', { name: 'How good the forecasts were' })).toContainText(
+    'shots of the next trials with their leave show how good it was',
+  )
   await page.goto('/lanes/what-if')
   await expect(page.getByText('% of shots in the pocket')).toBeVisible({ timeout: 20_000 })
 })

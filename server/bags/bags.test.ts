@@ -130,7 +130,7 @@ describe('a bag', () => {
     expect(open.body.bags).toEqual([again.card])
     await counter.remove(`/events/${event.id}`).send({}).expect(200)
     expect((await technician.get(`/open/upkeep/${secret}`).expect(200)).body.bags).toEqual([])
-  })
+  }, 120_000)
 
   test('goes by how many are carried and by the school about urethane; a pattern nobody knows is stood for by what others had', async () => {
     const event = anEvent({ ballsCarried: 1 })
@@ -152,7 +152,7 @@ describe('a bag', () => {
     const other = aCustomer()
     await technician.post('/customers', other).expect(200)
     expect((await counter.get(`/bags/${event.id}/${other.id}`)).status).toBe(404)
-  })
+  }, 120_000)
 })
 
 describe('a calendar', () => {

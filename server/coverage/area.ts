@@ -6,7 +6,7 @@ export const coverage: Area = {
   name: 'coverage',
   routes: [['/coverage', coverageRoutes]],
   jobs: [{ name: coverageJob, run: computeCoverage, atOnce: 2 }],
-  tables: ['coverage_kept'],
+  tables: ['coverage_forecast', 'coverage_kept'],
   foreignTables: ['customer'],
   exports: ['engine.ts', 'routes.ts', 'service.ts'],
   imports: ['balls', 'customers', 'events', 'fitting', 'lanes', 'shop', 'trials'],

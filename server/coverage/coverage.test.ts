@@ -1,17 +1,26 @@
 import { spawn } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { eventsOfBall } from '../balls/events.ts'
 import { listBalls } from '../balls/store.ts'
 import { listCustomers } from '../customers/store.ts'
-import { ballListSchema, customerListSchema } from '@sleetfall/contract'
+import {
+  type TrialInput,
+  type TrialShotInput,
+  ballListSchema,
+  customerListSchema,
+  shotSchema,
+  trialSchema,
+} from '@sleetfall/contract'
 import { type Database, openDatabase } from '../database/db.ts'
 import { testDatabase, testDatabaseUrl } from '../test/shop.ts'
+import { addShot, createTrial } from '../trials/store.ts'
 import { importShopFile } from '../transfer/shopFile.ts'
 import { openMotionPool } from '../motion/pool.ts'
 import { computeCoverage } from './job.ts'
 import { openBehind } from '../present/queue.ts'
-import { coverageOf, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
+import { coverageOf, forecastsHeld, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
 import { keptOf, setStopped } from './store.ts'
 
 let database: Database
@@ -221,6 +230,53 @@ describe('plans over all balls', () => {
     // The best of many layouts is no worse than the one it has, but for what its drilled holes change.
     expect(laid.gain!).toBeGreaterThan(-3)
     await expect(remediesOf(database, pool, bexa, { ball, targetId: bexa, shots })).rejects.toThrow('no such ball')
+  }, 120_000)
+
+  test('what the map said before a trial is held against its strikes; what it learns from them is not', async () => {
+    const id = await idOf('Bexa Thrumley')
+    await computeCoverage(database, pool, id)
+    const before = await coverageOf(database, id)
+    const cell = before.map.cells.find(({ shots, strikes }) => shots === 0 && strikes !== null)!
+    const { ballId, targetId: patternId } = cell
+    const trial = trialSchema.cast({
+      ...{ id: randomUUID(), customerId: id, patternId, question: 'As foretold?', gamesSinceOiling: 0 },
+      ...{ design: 'change', arms: ['now', 'again'].map((label) => ({ label, ballId })) },
+      startedAt: new Date().toISOString(),
+    })
+    await createTrial(database, trial as TrialInput)
+    const leaves = [[], [], [10], [], [4, 7], null]
+    for (const [i, leave] of leaves.entries())
+      await addShot(
+        database,
+        trial.id,
+        shotSchema.cast({
+          id: randomUUID(),
+          arm: 1,
+          thrownAt: trial.startedAt,
+          entryBoard: 17.5,
+          leave,
+          warmUp: i === 9,
+        }) as TrialShotInput,
+      )
+    // The map learns from these shots, and says something else from then on.
+    await computeCoverage(database, pool, id)
+    const { score, latest } = await forecastsHeld(database)
+    const held = latest.find(({ trialId }) => trialId === trial.id)!
+    expect(held).toMatchObject({ strikes: 3, of: 5, customerName: 'Bexa Thrumley' })
+    expect(held.p).toBeCloseTo(cell.strikes!.p, 2)
+    expect(score!.shots).toBeGreaterThanOrEqual(5)
+    // Trials from before there were forecasts are held against none.
+    expect(latest.every(({ startedAt }) => Date.parse(startedAt) > Date.now() - 600_000)).toBe(true)
+    // Asked again with nothing changed, nothing is kept anew.
+    const count = async () =>
+      (
+        await database.one<{ n: number }>('select count(*)::int as n from coverage_forecast where customer_id = $1', [
+          id,
+        ])
+      ).n
+    const kept = await count()
+    await computeCoverage(database, pool, id)
+    expect(await count()).toBe(kept)
   }, 120_000)
 
   test('who has a ball for everything is sold nothing, even if balls may be bought', async () => {

@@ -4,7 +4,7 @@ import { type Context, idOf } from '../http/context.ts'
 import { planWishesSchema, remedySchema } from '@sleetfall/contract'
 import { checked, write } from '../http/write.ts'
 import type { Db } from '../database/db.ts'
-import { coverageOf, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
+import { coverageOf, forecastsHeld, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
 import { setStopped } from './store.ts'
 
 /** The queue in which the engine is asked. */
@@ -18,6 +18,10 @@ export function coverageRoutes(context: Context): Router {
     response.json(near)
     // Whoever is near is looked at behind, a few at a time as long as somebody looks at the page.
     for (const id of wanted) await later(coverageJob, id)
+  })
+  /** How good the maps' forecasts were, over the shop's latest trials. */
+  router.get('/forecasts', async (_request, response) => {
+    response.json(await forecastsHeld(database))
   })
   /** Answers with what is kept; what is not of now is computed behind, and asked for again. */
   router.get('/:id', async (request, response) => {

@@ -2,6 +2,7 @@ import type {
   Ball,
   CoverageTarget,
   CoverageView,
+  ForecastsView,
   NearGaps,
   OfferedFix,
   OfferedPlan,
@@ -30,6 +31,7 @@ import {
   promiseBefore,
   remediesFor,
   sameState,
+  scoreForecasts,
   shotOf,
   specsOf,
   wantedMotion,
@@ -42,9 +44,9 @@ import { inStock } from '../fitting/store.ts'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
-import { evidenceFor } from '../trials/store.ts'
+import { evidenceFor, strikesThrown } from '../trials/store.ts'
 import { type Ahead, type Subject, playOf, subjectOf, tableFor } from './engine.ts'
-import { type Kept, type KeptGap, keptGaps, keptOf, setStopped } from './store.ts'
+import { type Kept, type KeptGap, forecastsBefore, keptGaps, keptOf, setStopped } from './store.ts'
 
 /** Patterns that the events ahead bring, each with its events, nearest first. */
 const targetsOf = ({ patterns, events }: Subject): CoverageTarget[] =>
@@ -266,6 +268,21 @@ export async function remediesOf(
     if (first) await tryAll(layoutsAbout(first.layout))
   }
   return remediesFor(question, fixable, ballId, key, bestLayout(tried))
+}
+
+/** Trials that the shop's forecasts are held against, and those that are shown one by one. */
+const mostHeld = 200
+const mostShown = 12
+
+/** What the maps had said before the shop's latest trials, against what those showed. */
+export async function forecastsHeld(db: Db): Promise<ForecastsView> {
+  const thrown = await strikesThrown(db, mostHeld)
+  const said = await forecastsBefore(db, thrown)
+  const held = thrown.flatMap(({ trialId, question, customerName, ballName, startedAt, strikes, of }, i) => {
+    const forecast = said[i]
+    return forecast ? [{ trialId, question, customerName, ballName, startedAt, strikes, of, ...forecast }] : []
+  })
+  return { score: scoreForecasts(held), latest: held.slice(0, mostShown) }
 }
 
 /** Stops what is being computed of a customer's map as it is now; anything new begins anew. */

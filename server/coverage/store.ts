@@ -1,5 +1,5 @@
 import type { NearGap } from '@sleetfall/contract'
-import type { EngineTable, StateKey } from '@sleetfall/core'
+import type { CoverageCell, EngineTable, StateKey } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 
 /** What the engine answered about a customer's balls, and what it was asked. */
@@ -66,6 +66,60 @@ export const keepAnswers = (
        computed_at = excluded.computed_at, done = excluded.done, total = excluded.total, complete = excluded.complete`,
     [customerId, fingerprint, JSON.stringify(states), JSON.stringify(engine), done, total, complete],
   )
+
+/** A forecast is kept anew when it has moved by so much. */
+const movedBy = 0.01
+/** How long forecasts are kept; a trial is held against the last one before it. */
+const keptDays = 400
+
+/** Keeps what the map says of each ball in each state, where that has changed; what it said before stays, to be held against shots. */
+export async function keepForecasts(db: Db, customerId: string, cells: readonly CoverageCell[]): Promise<void> {
+  const told = cells.flatMap(({ ballId, targetId, shots, strikes, provenance }) =>
+    strikes ? [{ ball_id: ballId, pattern_id: targetId, shots, ...strikes, provenance }] : [],
+  )
+  await db.run(
+    `insert into coverage_forecast (customer_id, ball_id, pattern_id, shots, p, low, high, provenance)
+     select $1, c.ball_id, c.pattern_id, c.shots, c.p, c.low, c.high, c.provenance
+     from jsonb_to_recordset($2) as c (ball_id uuid, pattern_id uuid, shots double precision, p double precision, low double precision,
+       high double precision, provenance text)
+     where not exists (
+       select from (select p from coverage_forecast f where f.ball_id = c.ball_id and f.pattern_id = c.pattern_id and f.shots = c.shots
+                    order by f.created_at desc limit 1) last where abs(last.p - c.p) < $3)`,
+    [customerId, JSON.stringify(told), movedBy],
+  )
+  await db.run(
+    `delete from coverage_forecast where customer_id = $1 and created_at < now() - make_interval(days => $2)`,
+    [customerId, keptDays],
+  )
+}
+
+/** What the map had said last before something was thrown, in the nearest phase; in the order asked, null where it had said nothing. */
+export async function forecastsBefore(
+  db: Db,
+  asked: readonly {
+    readonly ballId: string
+    readonly patternId: string
+    readonly startedAt: string
+    readonly onLane: number | null
+  }[],
+): Promise<({ readonly p: number; readonly low: number; readonly high: number } | null)[]> {
+  const rows = await db.many<{ n: number; p: number | null; low: number; high: number }>(
+    `select c.n, f.p, f.low, f.high
+     from jsonb_to_recordset($1) as c (n int, ball_id uuid, pattern_id uuid, at timestamptz, shots double precision)
+     left join lateral (
+       select p, low, high from coverage_forecast f
+       where f.ball_id = c.ball_id and f.pattern_id = c.pattern_id and f.created_at < c.at
+       order by abs(f.shots - c.shots), f.created_at desc limit 1) f on true order by c.n`,
+    [
+      JSON.stringify(
+        asked.map(({ ballId, patternId, startedAt, onLane }, n) => ({
+          ...{ n, ball_id: ballId, pattern_id: patternId, at: startedAt, shots: onLane ?? 0 },
+        })),
+      ),
+    ],
+  )
+  return rows.map(({ p, low, high }) => (p === null ? null : { p, low, high }))
+}
 
 export type KeptGap = Omit<NearGap, 'customerId' | 'customerName'>
 

@@ -44,7 +44,17 @@ const quantityOf: Readonly<Record<string, LimitName>> = {
   'job_reading.temperature_c': 'readTemperatureC',
 }
 /** Nobody types these: a computed share, a count of rows, bytes of a photo, noise of a simulated device. */
-const untyped = ['trial_arm.arm', 'prediction.pocket_share', 'stock_ball.in_stock', 'ball_photo.length', 'device.noise']
+const untyped = [
+  'coverage_forecast.shots',
+  'coverage_forecast.p',
+  'coverage_forecast.low',
+  'coverage_forecast.high',
+  'trial_arm.arm',
+  'prediction.pocket_share',
+  'stock_ball.in_stock',
+  'ball_photo.length',
+  'device.noise',
+]
 /** The database only keeps out what cannot be at all; what may be typed is narrower. */
 const wider = ['job_reading.temperature_c']
 

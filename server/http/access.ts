@@ -110,6 +110,7 @@ export const access: readonly Rule[] = [
   ['GET', '/coverage/:id', 'counter'],
   ['GET', '/coverage/:id/plans', 'counter'],
   ['GET', '/coverage/:id/remedies', 'counter'],
+  ['GET', '/coverage/forecasts', 'counter'],
   ['POST', '/coverage/:id/stop', 'counter'],
   ['POST', '/coverage/:id/go-on', 'counter'],
   ['GET', '/bench/jobs', 'counter'],

@@ -20,7 +20,7 @@ import { bagsAhead } from '../bags/store.ts'
 import { listEvents, nextPlay, playersUntil, usualPatterns } from '../events/store.ts'
 import { ballById, ballsOf, listBalls, searchBalls } from '../balls/store.ts'
 import { benchStrip, dueJobs, listJobs } from '../bench/store.ts'
-import { coverageOf } from '../coverage/service.ts'
+import { coverageOf, forecastsHeld } from '../coverage/service.ts'
 import { listCustomers, searchCustomers } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
 import { surfacePage } from '../surface/page.ts'
@@ -142,6 +142,7 @@ describe('nothing that a request reads grows with the shop', () => {
     ['boards that a customer plays', (db) => playedOf(db, customerId)],
     ['promised work of a customer', (db) => dueJobs(db, customerId)],
     ['bags ahead of a customer', (db) => bagsAhead(db, customerId, '2026-01-01')],
+    ['how good forecasts were', (db) => forecastsHeld(db)],
     ['what is usually laid down', (db) => usualPatterns(db, 3)],
     ['work done lately', (db) => listJobs(db, asked(jobListSchema, { ended: true }))],
     ['events of a customer', (db) => listEvents(db, asked(eventListSchema, { customerId }))],

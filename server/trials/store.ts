@@ -354,6 +354,43 @@ export async function playedOf(db: Db, customerId: string): Promise<PlayedRange 
   return playedRange(shots)
 }
 
+/** First shots of one ball in one trial whose leave was noted. */
+export interface StrikesThrown {
+  readonly trialId: string
+  readonly ballId: string
+  readonly patternId: string
+  readonly question: string
+  readonly customerName: string
+  readonly ballName: string
+  readonly startedAt: string
+  /** Shots on the lane when it began; null where nobody noted it. */
+  readonly onLane: number | null
+  readonly strikes: number
+  readonly of: number
+}
+
+/** What the shop's latest trials showed, ball by ball: strikes of the trial's own bowler. */
+export async function strikesThrown(db: Db, most: number): Promise<StrikesThrown[]> {
+  const rows = await db.many<Omit<StrikesThrown, 'onLane'> & { gamesSinceOiling: number | null }>(
+    `select t.id as trial_id, a.ball_id, t.pattern_id, t.question, c.name as customer_name, b.name as ball_name, t.started_at,
+       t.games_since_oiling, s.strikes, s.of
+     from (select * from trial order by started_at desc, id limit $1) t
+     join trial_arm a on a.trial_id = t.id
+     cross join lateral (
+       select count(*) filter (where leave = '{}')::int as strikes, count(*)::int as of from shot
+       where trial_id = t.id and arm = a.arm and leave is not null and set_aside_reason is null and not warm_up
+         and coalesce(bowler_id, a.bowler_id, t.customer_id) = t.customer_id) s
+     join lateral (select name from customer_label l where l.id = t.customer_id offset 0) c on true
+     join lateral (select name from ball_label l where l.id = a.ball_id offset 0) b on true
+     where s.of > 0 order by t.started_at desc, t.id, a.arm`,
+    [most],
+  )
+  return rows.map(({ gamesSinceOiling, ...row }) => ({
+    ...row,
+    onLane: gamesSinceOiling === null ? null : Math.round(gamesSinceOiling * shotsAGame),
+  }))
+}
+
 /** Trials that speak for a ball on a pattern: later ones count more, and so many say enough. */
 const mostEvidence = 60
 

@@ -15,6 +15,7 @@ import { errorText } from '../http/problem.ts'
 import LostView from '../shell/LostView.vue'
 import MotionMap from './MotionMap.vue'
 import PlanPanel from './PlanPanel.vue'
+import ForecastPanel from './ForecastPanel.vue'
 import NearestGaps from './NearestGaps.vue'
 import CellDetail from './CellDetail.vue'
 import CoverageNotes from './CoverageNotes.vue'
@@ -100,7 +101,10 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
         @update:model-value="$event && router.push(`/coverage/${$event}`)"
       />
     </div>
-    <NearestGaps v-if="customerId === ''" />
+    <template v-if="customerId === ''">
+      <NearestGaps />
+      <ForecastPanel />
+    </template>
     <LostView
       v-else-if="customers.lost.has(customerId)"
       :what="t('customers.lost')"

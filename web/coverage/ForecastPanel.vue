@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import type { ForecastsView } from '@sleetfall/contract'
+import type { ApexOptions } from 'apexcharts'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+import VueApexCharts from 'vue3-apexcharts'
+import { dayText } from '../controls/days.ts'
+import { get } from '../http/client.ts'
+import { errorText } from '../http/problem.ts'
+import { plainChart } from '../theme/charts.ts'
+import { useTokenColours } from '../theme/useTokenColours.ts'
+import { useCoverageText } from './useCoverageText.ts'
+
+/** How good the maps' forecasts were: what was said against what trials showed, by how high it was said and one by one. */
+const { t } = useI18n()
+const { percent } = useCoverageText()
+const colours = useTokenColours(['ink', 'ink-soft', 'line', 'accent', 'panel'])
+const view = shallowRef<ForecastsView | null>(null)
+const error = ref<string | null>(null)
+async function load() {
+  try {
+    view.value = await get<ForecastsView>('/coverage/forecasts')
+    error.value = null
+  } catch (problem) {
+    error.value = errorText(problem)
+  }
+}
+onMounted(load)
+const score = computed(() => view.value?.score ?? null)
+const bins = computed(() => score.value?.bins ?? [])
+const whole = (share: number) => Number((100 * share).toFixed(1))
+const series = computed(() => [
+  {
+    name: t('coverage.forecasts.right'),
+    type: 'line',
+    data: [
+      { x: 0, y: 0 },
+      { x: 100, y: 100 },
+    ],
+  },
+  ...bins.value.map(({ said, seen }) => ({
+    name: t('coverage.forecasts.interval'),
+    type: 'line',
+    data: [
+      { x: whole(said), y: whole(seen.low) },
+      { x: whole(said), y: whole(seen.high) },
+    ],
+  })),
+  {
+    name: t('coverage.forecasts.seen'),
+    type: 'scatter',
+    data: bins.value.map(({ said, seen }) => ({ x: whole(said), y: whole(seen.hits / seen.of) })),
+  },
+])
+const options = computed((): ApexOptions => {
+  const c = colours.value
+  const bars = bins.value.map(() => 2)
+  const axis = { min: 0, max: 100, tickAmount: 5 }
+  return {
+    chart: plainChart(c['ink-soft']),
+    colors: [c['ink-soft'], ...bars.map(() => c.ink), c.accent],
+    stroke: { width: [1.5, ...bars, 0], dashArray: [4, ...bars.map(() => 0), 0], curve: 'straight' },
+    markers: { size: [0, ...bars.map(() => 0), 8], strokeColors: c.panel },
+    legend: { show: false },
+    grid: { borderColor: c.line },
+    tooltip: { enabled: false },
+    xaxis: { ...axis, type: 'numeric', title: { text: t('coverage.forecasts.saidAxis') } },
+    yaxis: { ...axis, title: { text: t('coverage.forecasts.seenAxis') } },
+  }
+})
+const words = computed(() => {
+  const found = score.value
+  if (!found) return ''
+  const { bias, agree, forecasts, shots, brier, brierOfMean } = found
+  const way = Math.abs(bias) < 2 ? 'even' : bias > 0 ? 'many' : 'few'
+  return [
+    t('coverage.forecasts.over', { n: forecasts, shots, agree: percent(agree) }),
+    t(`coverage.forecasts.bias.${way}`, { n: Math.abs(bias).toFixed(0) }),
+    t(brier < brierOfMean ? 'coverage.forecasts.better' : 'coverage.forecasts.worse'),
+  ].join(' ')
+})
+</script>
+
+<template>
+  <section class="panel stack" :aria-label="t('coverage.forecasts.title')">
+    <h2>{{ t('coverage.forecasts.title') }}</h2>
+    <p v-if="error" role="alert">
+      ▲ {{ error }} <v-btn size="small" @click="load">{{ t('shell.retry') }}</v-btn>
+    </p>
+    <p v-else-if="!view" class="soft" role="status">◌ {{ t('shell.loading') }}</p>
+    <p v-else-if="!score" class="soft">{{ t('coverage.forecasts.none') }}</p>
+    <template v-else>
+      <p>{{ words }}</p>
+      <div class="both">
+        <div aria-hidden="true">
+          <VueApexCharts type="line" height="260" :options="options" :series="series" />
+        </div>
+        <table class="list">
+          <thead>
+            <tr>
+              <th scope="col">{{ t('coverage.forecasts.trial') }}</th>
+              <th scope="col">{{ t('coverage.forecasts.said') }}</th>
+              <th scope="col">{{ t('coverage.forecasts.seen') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in view.latest" :key="`${one.trialId} ${one.ballName}`">
+              <td>
+                <router-link class="tapped" :to="`/trials/${one.trialId}`">{{ one.question }}</router-link>
+                <span class="small soft">{{ one.customerName }}, {{ one.ballName }}, {{ dayText(one.startedAt) }}</span>
+              </td>
+              <td class="figure">
+                {{ percent(one.p) }} % [{{ t('coverage.band', { low: percent(one.low), high: percent(one.high) }) }}]
+              </td>
+              <td class="figure">{{ t('coverage.forecasts.of', { n: one.strikes, of: one.of }) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="small soft">{{ t('coverage.forecasts.how') }}</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.both {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(360px, 100%), 1fr));
+  gap: var(--gap-4);
+  align-items: start;
+}
+td > .small {
+  display: block;
+}
+</style>
