@@ -13,6 +13,7 @@ describe('forecasts held against shots', () => {
     const good = scoreForecasts([forecast(0.25, 10, 40), forecast(0.55, 22, 40)])!
     expect(good).toMatchObject({ forecasts: 2, shots: 80, agree: 1 })
     expect(good.bias).toBeCloseTo(0, 9)
+    expect(good.biasSd).toBeCloseTo((100 * Math.sqrt(40 * 0.25 * 0.75 + 40 * 0.55 * 0.45)) / 80, 9)
     expect(good.brier).toBeLessThan(good.brierOfMean)
     const high = scoreForecasts([forecast(0.75, 10, 40), forecast(0.85, 12, 40)])!
     expect(high.bias).toBeCloseTo(80 - (100 * 22) / 80, 9)
@@ -45,18 +46,21 @@ describe('forecasts held against shots', () => {
   })
   test('in a world that is as it was said, the bins hold what was said about as often as their intervals promise', () => {
     const random = randomLcg(mixed(7))
-    let [inside, bins] = [0, 0]
+    let [inside, bins, farOff] = [0, 0, 0]
     for (let world = 0; world < 60; world += 1) {
       const all = Array.from({ length: 20 }, () => {
         const p = 0.15 + 0.6 * random()
         const strikes = Array.from({ length: 20 }, () => random() < p).filter(Boolean).length
         return forecast(p, strikes, 20)
       })
-      for (const { said, seen } of scoreForecasts(all)!.bins) {
+      const score = scoreForecasts(all)!
+      if (Math.abs(score.bias) > 2 * score.biasSd) farOff += 1
+      for (const { said, seen } of score.bins) {
         bins += 1
         if (said >= seen.low && said <= seen.high) inside += 1
       }
     }
     expect(inside / bins).toBeGreaterThan(0.9)
+    expect(farOff / 60).toBeLessThan(0.15)
   })
 })

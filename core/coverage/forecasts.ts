@@ -24,6 +24,8 @@ export interface ForecastScore {
   readonly agree: number
   /** Strikes in a hundred that were said too many (+) or too few (−), over all shots. */
   readonly bias: number
+  /** Standard deviation of that by chance alone, if every forecast were right. */
+  readonly biasSd: number
   /** Mean squared error a shot (Brier 1950), and that of always saying the mean that was seen. */
   readonly brier: number
   readonly brierOfMean: number
@@ -49,6 +51,7 @@ export function scoreForecasts(forecasts: readonly ScoredForecast[]): ForecastSc
   return {
     ...{ forecasts: told.length, shots, agree: told.filter(agrees).length / told.length },
     bias: (100 * sum(({ p, strikes, of }) => p * of - strikes)) / shots,
+    biasSd: (100 * Math.sqrt(sum(({ p, of }) => p * (1 - p) * of))) / shots,
     ...{ brier: squared(({ p }) => p), brierOfMean: squared(() => mean) },
     bins: edges.slice(1).flatMap((to, i): ForecastBin[] => {
       const own = told.filter(({ p }) => p >= edges[i]! && p < to)

@@ -26,6 +26,8 @@ async function load() {
   }
 }
 onMounted(load)
+/** Fewer shots do not tell whether forecasts say more than a mean. */
+const tellingShots = 100
 const score = computed(() => view.value?.score ?? null)
 const bins = computed(() => score.value?.bins ?? [])
 const whole = (share: number) => Number((100 * share).toFixed(1))
@@ -65,18 +67,25 @@ const options = computed((): ApexOptions => {
     grid: { borderColor: c.line },
     tooltip: { enabled: false },
     xaxis: { ...axis, type: 'numeric', title: { text: t('coverage.forecasts.saidAxis') } },
-    yaxis: { ...axis, title: { text: t('coverage.forecasts.seenAxis') } },
+    yaxis: {
+      ...axis,
+      title: { text: t('coverage.forecasts.seenAxis') },
+      labels: { formatter: (share: number) => share.toFixed(0) },
+    },
   }
 })
 const words = computed(() => {
   const found = score.value
   if (!found) return ''
-  const { bias, agree, forecasts, shots, brier, brierOfMean } = found
-  const way = Math.abs(bias) < 2 ? 'even' : bias > 0 ? 'many' : 'few'
+  const { bias, biasSd, agree, forecasts, shots, brier, brierOfMean } = found
+  // What chance alone makes of right forecasts is no bias.
+  const way = Math.abs(bias) < 2 * biasSd ? 'even' : bias > 0 ? 'many' : 'few'
   return [
     t('coverage.forecasts.over', { n: forecasts, shots, agree: percent(agree) }),
     t(`coverage.forecasts.bias.${way}`, { n: Math.abs(bias).toFixed(0) }),
-    t(brier < brierOfMean ? 'coverage.forecasts.better' : 'coverage.forecasts.worse'),
+    ...(shots < tellingShots
+      ? []
+      : [t(brier < brierOfMean ? 'coverage.forecasts.better' : 'coverage.forecasts.worse')]),
   ].join(' ')
 })
 </script>

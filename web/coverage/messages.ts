@@ -83,7 +83,7 @@ export default {
     none: 'Nothing to hold against yet. What the map says is kept from now on; shots of the next trials with their leave show how good it was.',
     over: '{n} forecasts against {shots} shots with their leave; {agree} % of them agree with what was seen.',
     bias: {
-      even: 'Over all they are neither too high nor too low.',
+      even: 'Over all they are off by no more than chance makes.',
       many: 'Over all they said {n} strikes in a hundred too many.',
       few: 'Over all they said {n} strikes in a hundred too few.',
     },
