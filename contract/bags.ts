@@ -25,6 +25,7 @@ export type BagWishesInput = yup.InferType<typeof bagWishesSchema>
 
 /** Things of the packing list beside balls. */
 export const packedThings = ['towel', 'tape', 'cleaner', 'wipes', 'pads', 'rules', 'shoes'] as const
+export type PackedThing = (typeof packedThings)[number]
 const mostPacked = 40
 export const packedSchema = yup.object({
   version: recordVersion(),

@@ -3,8 +3,8 @@ import type { CoverageCell } from '../coverage/cell.ts'
 import type { EngineCell } from '../coverage/engine.ts'
 import { type StateKey, keyOfState, sameState } from '../coverage/map.ts'
 import type { Plan, PlanBall, Plans, PlanOption, PlanQuestion } from '../coverage/plan.ts'
-import type { Finish } from '../surface/recipe.ts'
-import { applyRecipe, recipeByKey } from '../surface/recipe.ts'
+import { surfaceDefaults } from '../surface/defaults.ts'
+import { type Finish, applyRecipe, recipeByKey } from '../surface/recipe.ts'
 import { type BallRules, isTooRough } from './rules.ts'
 
 /** Schools of practice about urethane: take one along on any demanding pattern, take none, or let the coverage say. */
@@ -26,7 +26,8 @@ export interface BagBall {
 const raTopAfter = (finish: Finish | null, variant: string): number | null => {
   const recipe = recipeByKey(variant)
   if (!recipe) return finish?.raTopUm ?? null
-  return applyRecipe(finish ?? { raTopUm: 1, raBaseUm: 1 }, recipe.steps).raTopUm
+  const shine = { raTopUm: surfaceDefaults.laneShineUm, raBaseUm: surfaceDefaults.laneShineUm }
+  return applyRecipe(finish ?? shine, recipe.steps).raTopUm
 }
 /** As it is a ball may not be played: it is there, and does nothing. */
 const barred = (option: PlanOption): PlanOption => ({
@@ -264,11 +265,7 @@ function rolesOf(
   const ownerOf = (phase: number) => {
     const long = (one: Carried) =>
       states.reduce((sum, { shots }, s) => sum + (shots === phase && throwIn[s] === one ? weights[s]! : 0), 0)
-    const found = bag.reduce<Carried | undefined>(
-      (best, one) => (long(one) > (best ? long(best) : 0) ? one : best),
-      undefined,
-    )
-    return found
+    return bag.reduce<Carried | undefined>((best, one) => (long(one) > (best ? long(best) : 0) ? one : best), undefined)
   }
   const [first, ...later] = phases
   const fresh = first === undefined ? undefined : ownerOf(first)

@@ -4,6 +4,7 @@ import type {
   BagWishesInput,
   Ball,
   OfferedStep,
+  PackedThing,
   PackingAlert,
   PackingItem,
   RuleSet,
@@ -174,7 +175,7 @@ async function packingOf(
   }
   const pads = await listPads(db)
   const inStock = (...kinds: string[]) => pads.some(({ abrasive, spare }) => kinds.includes(abrasive) && spare > 0)
-  const thing = (key: string, there = true): PackingItem => ({
+  const thing = (key: PackedThing, there = true): PackingItem => ({
     ...{ key, ballId: null, alerts: there ? [] : ['none-in-stock'] },
   })
   const cleans = !rules || rules.cleaner !== 'never'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { BagCard, KeptBag } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
-import { updateRow } from '../database/rows.ts'
+import { listsIn, updateRow } from '../database/rows.ts'
 
 const select = `select id, event_id, customer_id, card, packed, updated_at, version from event_bag`
 
@@ -35,9 +35,7 @@ export async function keepBag(db: Db, eventId: string, customerId: string, card:
 }
 
 export async function setPacked(db: Db, bag: KeptBag, version: number, packed: readonly string[]): Promise<void> {
-  // As PostgreSQL writes an array of texts: quotes about each.
-  const text = `{${packed.map((one) => `"${one.replace(/[\\"]/g, '\\$&')}"`).join(',')}}`
-  await updateRow(db, 'event_bag', { id: bag.id, version }, { packed: text }, () =>
+  await updateRow(db, 'event_bag', { id: bag.id, version }, listsIn({ packed }, ['packed']), () =>
     keptBag(db, bag.eventId, bag.customerId),
   )
 }

@@ -10,6 +10,12 @@ const column = (value: unknown) =>
     ? JSON.stringify(value)
     : (value ?? null)
 
+/** A row with its lists as the jsonb that their columns are; an empty one would be an empty array of SQL else. */
+export const listsIn = <T extends object, K extends keyof T>(row: T, lists: readonly K[]): T & Record<K, unknown> => ({
+  ...row,
+  ...(Object.fromEntries(lists.map((name) => [name, JSON.stringify(row[name])])) as Record<K, string>),
+})
+
 /** Inserts one row; keys of `values` are the columns in camel case. */
 export async function insertRow(db: Db, table: string, values: Values): Promise<void> {
   const keys = Object.keys(values)

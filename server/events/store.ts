@@ -1,7 +1,7 @@
 import type { BowlingEvent, EventInput, EventQuestion, Found, Page } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, part } from '../database/page.ts'
-import { insertRow, updateRow } from '../database/rows.ts'
+import { insertRow, listsIn, updateRow } from '../database/rows.ts'
 import { deleteRow, dependentsOf } from '../http/mending.ts'
 import { type PlayAhead, nextPlayDay, today } from './nextDay.ts'
 
@@ -143,11 +143,7 @@ async function writeLinks(db: Db, input: EventInput): Promise<void> {
     await insertRow(db, 'event_entry', { eventId: input.id, customerId })
 }
 
-/** An empty list would be written as an empty array of numbers. */
-const recordOf = ({ patternIds: _p, customerIds: _c, squads, ...record }: EventInput) => ({
-  ...record,
-  squads: JSON.stringify(squads),
-})
+const recordOf = ({ patternIds: _p, customerIds: _c, ...record }: EventInput) => listsIn(record, ['squads'])
 
 export async function createEvent(db: Db, input: EventInput): Promise<BowlingEvent | null> {
   await insertRow(db, 'event', recordOf(input))

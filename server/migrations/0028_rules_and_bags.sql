@@ -57,7 +57,7 @@ create table event_bag (
   -- What the page says: balls with roles, surfaces, lines, changes.
   card jsonb not null,
   -- Things of the packing list that are in the bag.
-  packed text[] not null default '{}',
+  packed jsonb not null default '[]',
   created_at timestamptz not null default now(),
   updated_at timestamptz not null default now(),
   version integer not null default 1,

@@ -31,7 +31,7 @@ import {
 import { ballById } from '../balls/store.ts'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, orderBy, part } from '../database/page.ts'
-import { insertRow, updateRow } from '../database/rows.ts'
+import { insertRow, listsIn, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
 
@@ -124,12 +124,6 @@ export async function trialById(db: Db, id: string): Promise<Trial | null> {
   const trials = await withShots(db, await db.many<Row>(`${select} where t.id = $1`, [id]), true)
   return trials[0] ?? null
 }
-
-/** A row with its lists as the jsonb that their columns are; an empty one would be an empty array of SQL else. */
-const listsIn = <T extends object, K extends keyof T>(row: T, lists: readonly K[]): T & Record<K, unknown> => ({
-  ...row,
-  ...(Object.fromEntries(lists.map((name) => [name, JSON.stringify(row[name])])) as Record<K, string>),
-})
 
 async function frozenSurface(db: Db, path: string, ballId: string, owners: readonly string[]): Promise<FrozenSurface> {
   const ball = await ballById(db, ballId)
