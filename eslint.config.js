@@ -16,7 +16,7 @@ const arrows = {
 const rooms = Object.keys(arrows)
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '.local/**', 'node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['**/dist/**', '.local/**', 'node_modules/**', '**/*.as.ts', 'test-results/**', 'playwright-report/**'] },
   ...tseslint.configs.strict,
   ...vue.configs['flat/recommended'],
   {

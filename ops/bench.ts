@@ -10,6 +10,10 @@ import {
   type ShotInput,
   bestLines,
   type CoverFamily,
+  coverFamilies,
+  engineTasks,
+  isOfMap,
+  noOil,
   courseFor,
   entryOf,
   launchAngleDeg,
@@ -113,6 +117,40 @@ async function mapFigures(threads: number, balls: number, states: number): Promi
   pool.close()
 }
 
+/** All that the coverage map of one customer asks of the motion core, before anything is kept: balls as they are with their doubts and later, and the yardstick. */
+async function coverageFigures(threads: number, balls: number): Promise<void> {
+  const { patterns } = JSON.parse(readFileSync(join(projectRoot, 'demo', 'shop.json'), 'utf8')) as {
+    patterns: { loads: Load[] }[]
+  }
+  const { places, questions } = engineTasks({
+    bowler: { hand: 'right', speedMph: 17.4, revRpm: 335, axisRotationDeg: 45, axisTiltDeg: 13 },
+    balls: Array.from({ length: balls }, (_, index) => ({
+      ...{ id: `${index}`, cover: coverFamilies[index % coverFamilies.length]!, oil: noOil },
+      ...{ rgIn: 2.47 + 0.02 * index, differentialIn: 0.056 - 0.005 * index },
+      surface: { finish: null, effectiveRaUm: 0.2 + 0.1 * index, oilShare: 0.1 },
+    })),
+    states: patterns.slice(0, 4).flatMap((pattern, index) =>
+      usualPhases.map((shots) => ({
+        ...{ targetId: `${index}`, shots, condition: 'medium' },
+        pattern: { loads: pattern.loads },
+      })),
+    ),
+    ...{ spread: usualSpread, playable: usualPlayable },
+  })
+  const tasks = questions
+    .filter((_, at) => isOfMap(places[at]!))
+    .map((question) => ({ kind: 'engine', question }) as const)
+  const pool = openMotionPool(threads)
+  await pool.runAll(tasks.slice(0, 2 * threads), { onAnswer: () => {} })
+  const from = performance.now()
+  await pool.runAll(tasks, { onAnswer: () => {} })
+  row(
+    `coverage map of ${balls} balls × 12 states, ${tasks.length} questions, ${threads} threads`,
+    `${((performance.now() - from) / 1000).toFixed(1)} s`,
+  )
+  pool.close()
+}
+
 await buildAll()
 const cluster = await startCluster({
   folder: join(projectRoot, '.local', 'test-postgres'),
@@ -166,6 +204,7 @@ try {
   await mapFigures(2, 6, 6)
   await mapFigures(2, 3, 6)
   await mapFigures(2, 6, 3)
+  await coverageFigures(2, 8)
   const machine = `${cpus().length} cores, ${cpus()[0]?.model ?? 'unknown'}, Node.js ${process.versions.node}`
   row('machine', machine)
   row('first load, JavaScript, gzip', `${firstLoadKb().toFixed(0)} kB`)

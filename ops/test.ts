@@ -72,6 +72,7 @@ async function staticChecks(): Promise<void> {
     async () => {
       await check('Lint', bin('eslint'), ['.'])
       await check('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
+      await check('Motion kernel', process.execPath, ['--import', 'tsx', 'ops/simd.ts', '--check'])
     },
     async () => {
       await check('Types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])

@@ -64,7 +64,8 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
       contentSecurityPolicy: {
         directives: {
           'default-src': ["'self'"],
-          'script-src': ["'self'"],
+          // The motion core's vector kernel is compiled in the page's workers; text is never run as script.
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
           // Vuetify and the charts set inline styles.
           'style-src': ["'self'", "'unsafe-inline'"],
           'img-src': ["'self'", 'data:', 'blob:'],

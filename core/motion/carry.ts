@@ -21,6 +21,8 @@ export const carryChance = ({ gutter, entryBoard, entryAngleDeg, entrySpeedMph, 
 export function carryOf(entryBoard: number, entryAngleDeg: number, entrySpeedMph: number, rolledOut: boolean): number {
   const halfWidth = strikingZone.at0 + strikingZone.perDeg * Math.max(0, entryAngleDeg)
   const off = Math.max(0, Math.abs(entryBoard - pocketBoards.ideal) - halfWidth)
+  // Eight shoulders off there is nothing left to add up, and most points of a search lie there.
+  if (off > 8 * shoulderBoards) return 0
   const speed = Math.min(1, entrySpeedMph / slowFromMph)
   return bestCarry * Math.exp(-0.5 * (off / shoulderBoards) ** 2) * (rolledOut ? rolledOutFactor : 1) * speed
 }

@@ -3,10 +3,12 @@ import { metresPerFoot } from '../units/convert.ts'
 import { pocketBoards } from '../trials/shot.ts'
 import type { Entry } from './carry.ts'
 import { motionDefaults } from './defaults.ts'
+import type { Entries } from './entries.ts'
 import type { Course } from './ground.ts'
 import { baseStepS } from './integrate.ts'
 import type { Release } from './release.ts'
 import { type ShotInput, courseOf, entryOf, traceShot } from './simulate.ts'
+import { type Thrown, volley } from './volley.ts'
 
 /** The bowler's own repeatability: standard deviations. */
 export interface Spread {
@@ -39,18 +41,35 @@ export interface Deviation {
   readonly angleDeg: number
 }
 
+/** What is thrown with a deviation from the meant shot. */
+function thrownOf({ bowler, release }: ShotInput, by: Deviation): Thrown {
+  const aimed = launchAngleDeg(release.laydownBoard, targetBoardOf(release) + by.targetBoards)
+  return {
+    delivery: {
+      ...bowler,
+      speedMph: Math.max(5, bowler.speedMph + by.speedMph),
+      revRpm: Math.max(0, bowler.revRpm + by.revRpm),
+    },
+    release: { ...release, launchAngleDeg: aimed + by.angleDeg },
+  }
+}
+
 /** Runs a shot that deviates from the meant one. */
 export function deviate(input: ShotInput, course: Course, by: Deviation, stepS = baseStepS): Entry {
-  const { bowler, release, layout } = input
   const model = { ...motionDefaults, ...input.model }
-  const aimed = launchAngleDeg(release.laydownBoard, targetBoardOf(release) + by.targetBoards)
-  const delivery = {
-    ...bowler,
-    speedMph: Math.max(5, bowler.speedMph + by.speedMph),
-    revRpm: Math.max(0, bowler.revRpm + by.revRpm),
-  }
-  return entryOf(traceShot(course, delivery, { ...release, launchAngleDeg: aimed + by.angleDeg }, layout, model, stepS))
+  const { delivery, release } = thrownOf(input, by)
+  return entryOf(traceShot(course, delivery, release, input.layout, model, stepS))
 }
+
+/** The same of many shots at once. */
+export const deviateAll = (input: ShotInput, course: Course, all: readonly Deviation[], stepS = baseStepS): Entries =>
+  volley(
+    course,
+    all.map((by) => thrownOf(input, by)),
+    input.layout,
+    { ...motionDefaults, ...input.model },
+    stepS,
+  )
 
 export const none: Deviation = { targetBoards: 0, speedMph: 0, revRpm: 0, angleDeg: 0 }
 

@@ -27,6 +27,23 @@ export function setEntry(entries: Entries, at: number, entry: Entry): void {
   entries.rolledOut[at] = Number(entry.rolledOut)
 }
 
+export const entryAt = (entries: Entries, at: number): Entry => ({
+  entryBoard: entries.board[at]!,
+  entryAngleDeg: entries.angleDeg[at]!,
+  entrySpeedMph: entries.speedMph[at]!,
+  gutter: entries.gutter[at] === 1,
+  rolledOut: entries.rolledOut[at] === 1,
+})
+
+/** Entries from one up to another, as their own. */
+export const partOf = (entries: Entries, from: number, to: number): Entries => ({
+  board: entries.board.slice(from, to),
+  angleDeg: entries.angleDeg.slice(from, to),
+  speedMph: entries.speedMph.slice(from, to),
+  gutter: entries.gutter.slice(from, to),
+  rolledOut: entries.rolledOut.slice(from, to),
+})
+
 /** Takes what does not change smoothly from another entry. */
 export function setKind(entries: Entries, at: number, from: Entries, of: number): void {
   entries.speedMph[at] = from.speedMph[of]!

@@ -1,6 +1,5 @@
-import type { Entry } from './carry.ts'
 import { cubicAt } from './cubic.ts'
-import { type Entries, readRow, roomForEntries, setEntry, setKind } from './entries.ts'
+import { type Entries, readRow, roomForEntries, setKind } from './entries.ts'
 
 /** Laydown boards between two rows of shots, and boards of the target between two shots of a row. */
 const rowBoards = 4
@@ -30,7 +29,7 @@ export interface EntrySurface {
  * Targets are thrown at a little past the range, where misses go.
  */
 export function entrySurface(
-  shoot: (laydownBoard: number, targetBoard: number) => Entry,
+  shoot: (places: readonly (readonly [laydownBoard: number, targetBoard: number])[]) => Entries,
   laydown: readonly [number, number],
   target: readonly [number, number],
   pastBoards: number,
@@ -38,10 +37,11 @@ export function entrySurface(
   const down = scale(laydown[0], laydown[1], rowBoards)
   const across = scale(target[0] - pastBoards, target[1] + pastBoards, targetBoards)
   // Column by column: the rows of one target lie side by side.
-  const shots = roomForEntries(down.count * across.count)
+  const places: [number, number][] = []
   for (let k = 0; k < across.count; k += 1)
     for (let row = 0; row < down.count; row += 1)
-      setEntry(shots, k * down.count + row, shoot(down.first + row * down.step, across.first + k * across.step))
+      places.push([down.first + row * down.step, across.first + k * across.step])
+  const shots = shoot(places)
 
   /** Entries at the targets that were thrown at, from a laydown board between the rows. */
   function rowAt(place: number): Entries {

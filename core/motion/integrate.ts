@@ -84,8 +84,8 @@ function rollOn(course: Course, h: number): boolean {
   return true
 }
 
-/** Speed of slip at the contact, m/s. */
-function slipOf({ radiusM: R, k1, k2, k3 }: Course, s: Float64Array, at: number): number {
+/** Speed of slip at the contact of a ball that slides, m/s. */
+export function slipOf({ radiusM: R, k1, k2, k3 }: Course, s: Float64Array, at: number): number {
   const [l1, l2, l3] = [s[at + 4]!, s[at + 5]!, s[at + 6]!]
   const [a, b, c, d] = [s[at + 7]!, s[at + 8]!, s[at + 9]!, s[at + 10]!]
   const [r11, r12, r13] = [a * a + b * b - c * c - d * d, 2 * (b * c - a * d), 2 * (b * d + a * c)]

@@ -1,13 +1,14 @@
 import { pocketBoards } from '../trials/shot.ts'
-import { type Entry, carryOf } from './carry.ts'
+import { carryOf } from './carry.ts'
 import { cubicAt } from './cubic.ts'
 import { motionDefaults } from './defaults.ts'
 import { type Spread, courseFor, launchAngleDeg, targetBoardOf } from './deviation.ts'
-import { type Entries, readRow, roomForEntries, setEntry } from './entries.ts'
+import { type Entries, partOf, readRow } from './entries.ts'
 import { entrySurface } from './entrySurface.ts'
 import { baseStepS } from './integrate.ts'
 import { type Room, type RoomOptions, roomForError } from './room.ts'
-import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from './simulate.ts'
+import { type ShotInput, type ShotOutcome, outcomeOf, traceShot } from './simulate.ts'
+import { type Thrown, volley } from './volley.ts'
 
 /** Boards that a bowler can play: laydown at the foul line, target at the arrows. */
 export interface Playable {
@@ -82,19 +83,32 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   })
   const course = courseFor(input(20, 10))
   const model = { ...motionDefaults, ...shot.model }
-  const trace = ({ bowler, release, layout }: ShotInput, stepS: number) =>
-    traceShot(course, bowler, release, layout, model, stepS)
-  const shoot = (laydown: number, target: number, stepS = scanStepS) => entryOf(trace(input(laydown, target), stepS))
+  const meant = ({ release }: ShotInput) =>
+    outcomeOf(traceShot(course, shot.bowler, release, shot.layout, model, baseStepS), course)
+  const { bowler, layout } = shot
+  const thrown = (laydown: number, target: number, by: Partial<typeof bowler> = {}): Thrown => ({
+    delivery: { ...bowler, ...by },
+    release: input(laydown, target).release,
+  })
+  const shoot = (places: readonly (readonly [laydown: number, target: number])[], stepS = scanStepS) =>
+    volley(
+      course,
+      places.map(([laydown, target]) => thrown(laydown, target)),
+      layout,
+      model,
+      stepS,
+    )
   const { spread, keep = usualKeep } = options
 
-  /** Standard deviation of the entry that speed and rev rate alone make, about an aim whose entry is known. */
-  function paceNoise(laydown: number, { target, entryBoard }: Aim): number {
-    const { bowler } = shot
-    const change = (by: Partial<typeof bowler>) =>
-      entryOf(trace({ ...input(laydown, target), bowler: { ...bowler, ...by } }, scanStepS)).entryBoard - entryBoard
-    return Math.hypot(
-      change({ speedMph: bowler.speedMph + spread.speedMph }),
-      change({ revRpm: bowler.revRpm + spread.revRpm }),
+  /** Standard deviations of the entry that speed and rev rate alone make, about aims whose entries are known. */
+  function paceNoise(aims: readonly (Aim & { readonly laydown: number })[]): Float64Array {
+    const changed = aims.flatMap(({ laydown, target }) => [
+      thrown(laydown, target, { speedMph: bowler.speedMph + spread.speedMph }),
+      thrown(laydown, target, { revRpm: bowler.revRpm + spread.revRpm }),
+    ])
+    const { board } = volley(course, changed, layout, model, scanStepS)
+    return Float64Array.from(aims, ({ entryBoard }, at) =>
+      Math.hypot(board[2 * at]! - entryBoard, board[2 * at + 1]! - entryBoard),
     )
   }
 
@@ -103,10 +117,12 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   const surface = entrySurface(shoot, playable.laydown, playable.target, range.past * aimStep)
   const entriesFrom = (laydown: number) => surface.read(laydown, range.first, aimStep, range.count)
   const { laydown: rows } = surface
-  const noise = Float64Array.from({ length: rows.count }, (_, row) => {
-    const laydown = rows.first + row * rows.step
-    return paceNoise(laydown, nearestAim(entriesFrom(laydown), range))
-  })
+  const noise = paceNoise(
+    Array.from({ length: rows.count }, (_, row) => {
+      const laydown = rows.first + row * rows.step
+      return { laydown, ...nearestAim(entriesFrom(laydown), range) }
+    }),
+  )
   const noiseAt = (laydown: number) => cubicAt(noise, (laydown - rows.first) / rows.step)
 
   const candidates: Candidate[] = []
@@ -115,24 +131,45 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
       candidates.push({ laydown, ...one })
 
   const aimed: Aimed[] = []
-  for (const { laydown, target } of candidates.sort((a, b) => b.promise - a.promise)) {
-    if (aimed.some((one) => Math.abs(one.laydown - laydown) < apartBoards)) continue
-    const targets = targetsFrom(playable, laydown)
-    const own = aimAnew((aim, stepS) => shoot(laydown, aim, stepS), target, targets, spread, noiseAt(laydown))
-    if (own) aimed.push({ laydown, ...own })
-    if (aimed.length === keep + alsoAimed) break
+  let waiting = candidates.sort((a, b) => b.promise - a.promise)
+  // Those that are aimed together are thrown together; where one enters nowhere near, the next of those that wait takes its place.
+  while (aimed.length < keep + alsoAimed) {
+    const together: Candidate[] = []
+    const apart = ({ laydown }: Candidate) =>
+      [...aimed, ...together].every((one) => Math.abs(one.laydown - laydown) >= apartBoards)
+    waiting = waiting.filter((one) => {
+      const taken = aimed.length + together.length < keep + alsoAimed && apart(one)
+      if (taken) together.push(one)
+      return !taken
+    })
+    if (together.length === 0) break
+    const own = together.flatMap(({ laydown, target }) => ownAims(target, spread).map((aim) => [laydown, aim] as const))
+    const thrown = shoot(own)
+    const { board } = shoot(
+      together.map(({ laydown, target }) => [laydown, target]),
+      baseStepS,
+    )
+    for (const [at, { laydown, target }] of together.entries()) {
+      const from = at * ownCount
+      const entries = partOf(thrown, from, from + ownCount)
+      // What coarse steps are off is nearly the same for all of them.
+      const off = board[at]! - entries.board[ownShots]!
+      for (let k = 0; k < ownCount; k += 1) entries.board[k]! += off
+      const best = aimAnew(entries, target, targetsFrom(playable, laydown), spread, noiseAt(laydown))
+      if (best) aimed.push({ laydown, ...best })
+    }
   }
   const found: Line[] = []
   for (const { laydown, target: wanted, inward } of aimed.sort((a, b) => b.promise - a.promise)) {
     let target = wanted
     let at = input(laydown, target)
-    let outcome = outcomeOf(trace(at, baseStepS), course)
+    let outcome = meant(at)
     // Where the entry bends between the shots it was aimed by, the meant shot may miss the pocket by little.
     for (let turn = 0; turn < mostTurns && !outcome.pocket; turn += 1) {
       const [least, most] = targetsFrom(playable, laydown)
       target = Math.min(most, Math.max(least, target + inward * aimStep))
       at = input(laydown, target)
-      outcome = outcomeOf(trace(at, baseStepS), course)
+      outcome = meant(at)
     }
     if (!outcome.pocket) continue
     const { launchAngleDeg: angle } = at.release
@@ -225,20 +262,21 @@ function promises(
 const ownShots = 3
 const ownReach = 1.5
 
+const ownCount = 2 * ownShots + 1
+const ownStep = (spread: Spread) => spread.targetBoards || aimStep
+/** Targets of the shots by which an aim is aimed anew. */
+const ownAims = (about: number, spread: Spread) =>
+  Array.from({ length: ownCount }, (_, k) => about + (k - ownShots) * ownStep(spread))
+
 /** The best aim about a promising one by shots of its own; null when none about it enters near the ideal board. */
 function aimAnew(
-  shoot: (target: number, stepS: number) => Entry,
+  thrown: Entries,
   about: number,
   [min, max]: readonly [number, number],
   spread: Spread,
   noise: number,
 ): Omit<Aimed, 'laydown'> | null {
-  const step = spread.targetBoards || aimStep
-  const thrown = roomForEntries(2 * ownShots + 1)
-  for (let k = -ownShots; k <= ownShots; k += 1) setEntry(thrown, k + ownShots, shoot(about + k * step, scanStepS))
-  // What coarse steps are off is nearly the same for all of them.
-  const off = shoot(about, baseStepS).entryBoard - thrown.board[ownShots]!
-  for (let k = 0; k < thrown.board.length; k += 1) thrown.board[k]! += off
+  const step = ownStep(spread)
   const near = aimsOf([Math.max(min, about - ownReach * step), Math.min(max, about + ownReach * step)], spread)
   const entries = readRow(thrown, (near.first - about) / step + ownShots, aimStep / step, near.count)
   const best = promises(entries, near, noise, min).sort((a, b) => b.promise - a.promise)[0]

@@ -1,7 +1,8 @@
 import { randomNormal } from 'd3-random'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { carryChance } from './carry.ts'
-import { type Deviation, type Spread, courseFor, deviate, inPocket, none } from './deviation.ts'
+import { type Deviation, type Spread, courseFor, deviateAll, inPocket, none } from './deviation.ts'
+import { entryAt } from './entries.ts'
 import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
 import { integrateSurrogate, surrogate } from './surrogate.ts'
@@ -68,9 +69,15 @@ function summarise(sampled: readonly Sampled[], misses: readonly Miss[]): Room {
 
 /** What a miss of −2 to +2 boards at the target does. */
 export function missChart(input: ShotInput, course: Course): Miss[] {
-  return [-2, -1, 0, 1, 2].map((boards) => {
-    const entry = deviate(input, course, { ...none, targetBoards: boards })
-    return { boards, entryBoard: entry.entryBoard, gutter: entry.gutter, pocket: inPocket(entry) }
+  const missed = [-2, -1, 0, 1, 2]
+  const entries = deviateAll(
+    input,
+    course,
+    missed.map((targetBoards) => ({ ...none, targetBoards })),
+  )
+  return missed.map((boards, at) => {
+    const { entryBoard, gutter } = entryAt(entries, at)
+    return { boards, entryBoard, gutter, pocket: inPocket({ entryBoard, gutter }) }
   })
 }
 
@@ -90,17 +97,19 @@ export interface RoomOptions {
 
 /** Room for error of a line: the share of the bowler's own spread of shots that reaches the pocket. */
 export function roomForError(input: ShotInput, options: RoomOptions, course = courseFor(input)): Room {
-  const run = (by: Deviation): Sampled => {
-    const outcome = deviate(input, course, by)
-    return { entryBoard: outcome.entryBoard, gutter: outcome.gutter, carry: carryChance(outcome) }
-  }
   const misses = options.withoutMisses ? [] : missChart(input, course)
   const { method = 'exact' } = options
-  if (method === 'exact')
+  if (method === 'exact') {
+    const all = deviations(options.spread, options.samples, options.seed)
+    const entries = deviateAll(input, course, all)
     return summarise(
-      deviations(options.spread, options.samples, options.seed).map((by) => run(by)),
+      all.map((_, at) => {
+        const entry = entryAt(entries, at)
+        return { entryBoard: entry.entryBoard, gutter: entry.gutter, carry: carryChance(entry) }
+      }),
       misses,
     )
+  }
   const { pPocket, pCarry, entryBoardSd } = integrateSurrogate(surrogate(input, course, options.spread))
   return { pPocket, pCarry, entryBoardSd, misses }
 }

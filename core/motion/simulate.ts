@@ -144,9 +144,12 @@ export function simulate(input: ShotInput, stepS = baseStepS): ShotOutcome {
 
 const degrees = 180 / Math.PI
 const boardOf = (x: number) => 20 - x / boardWidthM
-/** Direction of travel, positive away from the own gutter. */
+/** Direction of travel in degrees, positive away from the own gutter, from the velocity. */
+export const directionOf = (vx: number, vy: number) => Math.atan2(-vx, vy) * degrees
 const directionDeg = (trace: Trace, step: number) =>
-  Math.atan2(-trace.states[step * stateSize + 2]!, trace.states[step * stateSize + 3]!) * degrees
+  directionOf(trace.states[step * stateSize + 2]!, trace.states[step * stateSize + 3]!)
+/** How far from the lane's middle its boards end, m. */
+export const edgeM = (boardCount / 2) * boardWidthM
 
 /** Distance in ft from which the ball rolls to its end; null when it never does. */
 function rollStart(trace: Trace): number | null {
@@ -157,8 +160,7 @@ function rollStart(trace: Trace): number | null {
 
 /** Whether the ball's centre leaves the lane's boards. */
 function inGutter(trace: Trace): boolean {
-  const edge = (boardCount / 2) * boardWidthM
-  for (let step = 1; step <= trace.count; step += 1) if (Math.abs(trace.states[step * stateSize]!) > edge) return true
+  for (let step = 1; step <= trace.count; step += 1) if (Math.abs(trace.states[step * stateSize]!) > edgeM) return true
   return false
 }
 

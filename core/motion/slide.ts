@@ -5,6 +5,8 @@ const { exp, sqrt } = Math
 const perTurn = 1 / (2 * Math.PI)
 /** Slip at the start of the last step; in an array, since a plain number of a module is made anew for each change. */
 export const lastSlip = new Float64Array(1)
+/** Square of the spin, rad²/s², below which the axis of a ball is nowhere: it would jump over the ball in no time. */
+const leastTurn = 1e-4
 /** Slip, m/s, below which the contact is taken as rolling without slip: a fifth of the smoothing, a hundredth of a mph. */
 export const lockedSlip = 0.002
 
@@ -67,8 +69,10 @@ export function slide(
     const slip2 = sx * sx + sy * sy
     const smooth = sqrt(slip2 + slipSmoothing * slipSmoothing)
     let mu = muAt(course, x, y)
-    // e to a small change, by its series to the fourth order: psi moves by little within a step.
-    const e = (psi - s11) * perWidth
+    // e to a small change, by its series to the fourth order: psi moves by little within a step. A ball all but without spin, whose axis
+    // may jump, is held to where the series holds.
+    const change = (psi - s11) * perWidth
+    const e = change < 1 ? change : 1
     mu *= 1 - ownOil * (1 - e * (1 - e * (1 / 2 - e * (1 / 6 - e / 24))))
     if (turn === 0) {
       lastSlip[0] = sqrt(slip2)
@@ -94,7 +98,7 @@ export function slide(
     const dd = 0.5 * (a * w3 + b * w2 - c * w1)
     let dpsi = 0
     const w2_ = w1 * w1 + w2 * w2 + w3 * w3
-    if (flareCoupling !== 0 && w2_ > 1e-18) {
+    if (flareCoupling !== 0 && w2_ > leastTurn) {
       // Wander of the spin axis over the ball: the part of ω̇ (Euler's equations) across ω.
       const d1 = (r11 * tx + r21 * ty + r31 * tz + (k2 - k3) * w2 * w3) * perK1
       const d2 = (r12 * tx + r22 * ty + r32 * tz + (k3 - k1) * w3 * w1) * perK2

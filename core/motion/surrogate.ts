@@ -1,8 +1,8 @@
 import { pocketBoards } from '../trials/shot.ts'
 import { carryOf } from './carry.ts'
 import { cubicAt } from './cubic.ts'
-import { type Spread, boardsPerLaunchDegree, deviate } from './deviation.ts'
-import { type Entries, roomForEntries, setEntry } from './entries.ts'
+import { type Deviation, type Spread, boardsPerLaunchDegree, deviateAll } from './deviation.ts'
+import type { Entries } from './entries.ts'
 import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
 
@@ -31,25 +31,23 @@ const densitySum = aims.reduce((sum, sd) => sum + normal(sd), 0) * paces.reduce(
  */
 export function surrogate(input: ShotInput, course: Course, spread: Spread): Entries {
   const aimSd = Math.hypot(spread.targetBoards, (spread.launchAngleDeg ?? 0) * boardsPerLaunchDegree) || 1e-6
-  const at = (aim: number, speed: number, rev: number) =>
-    deviate(
-      input,
-      course,
-      { targetBoards: aim * aimSd, speedMph: speed * spread.speedMph, revRpm: rev * spread.revRpm, angleDeg: 0 },
-      coarseStepS,
-    )
-  const bySpeed = at(0, 1, 0).entryBoard - at(0, -1, 0).entryBoard
-  const byRev = at(0, 0, 1).entryBoard - at(0, 0, -1).entryBoard
+  const by = (aim: number, speed: number, rev: number): Deviation => ({
+    targetBoards: aim * aimSd,
+    speedMph: speed * spread.speedMph,
+    revRpm: rev * spread.revRpm,
+    angleDeg: 0,
+  })
+  const about = deviateAll(input, course, [by(0, 1, 0), by(0, -1, 0), by(0, 0, 1), by(0, 0, -1)], coarseStepS).board
+  const bySpeed = about[0]! - about[1]!
+  const byRev = about[2]! - about[3]!
   const length = Math.hypot(bySpeed, byRev) || 1
-  const grid = roomForEntries(aimNodes * paceNodes)
+  const grid: Deviation[] = []
   for (let row = 0; row < paceNodes; row += 1) {
     const pace = placeOf(row, paceNodes)
-    for (let k = 0; k < aimNodes; k += 1) {
-      const entry = at(placeOf(k, aimNodes), (pace * bySpeed) / length, (pace * byRev) / length)
-      setEntry(grid, row * aimNodes + k, entry)
-    }
+    for (let k = 0; k < aimNodes; k += 1)
+      grid.push(by(placeOf(k, aimNodes), (pace * bySpeed) / length, (pace * byRev) / length))
   }
-  return grid
+  return deviateAll(input, course, grid, coarseStepS)
 }
 
 /** What a spread of shots comes to. */

@@ -39,7 +39,7 @@ import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
 /** Patterns ahead that are looked at: the nearest ones. */
 const mostTargets = 6
 /** Raised when the core answers otherwise to the same question. */
-const model = 7
+const model = 8
 const progressEvery = 12
 
 /** Patterns that stand for one nobody knows. */
