@@ -70,8 +70,28 @@ export interface NearGap {
   readonly on: string
   readonly fix: Pick<OfferedFix, 'action' | 'ballName' | 'recipeKey'> | null
 }
+/** One work on one ball that fills more than one gap of a bowler and opens none. */
+export interface NearWork extends Pick<OfferedFix, 'action' | 'ballName' | 'recipeKey'> {
+  readonly customerId: string
+  readonly customerName: string
+  readonly fills: readonly Pick<NearGap, 'patternId' | 'patternName' | 'shots'>[]
+  /** The first day on which one of them is met. */
+  readonly on: string
+}
+/** A ball that is near the best in nothing its bowler meets ahead, and that no work brings there. */
+export interface UnplacedBall {
+  readonly customerId: string
+  readonly customerName: string
+  readonly ballId: string
+  readonly ballName: string
+  /** Strikes in a hundred that it gives away where it does best. */
+  readonly givenAway: number
+}
 export interface NearGaps {
   readonly gaps: readonly NearGap[]
+  /** What does most first. */
+  readonly works: readonly NearWork[]
+  readonly unplaced: readonly UnplacedBall[]
   /** Bowlers of whom the engine has not answered yet: their balls are being computed. */
   readonly waiting: number
 }

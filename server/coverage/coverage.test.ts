@@ -20,7 +20,7 @@ import { importShopFile } from '../transfer/shopFile.ts'
 import { openMotionPool } from '../motion/pool.ts'
 import { computeCoverage } from './job.ts'
 import { openBehind } from '../present/queue.ts'
-import { coverageOf, forecastsHeld, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
+import { coverageOf, forecastsHeld, nearestGaps, plansFor, remediesOf, stopMap, unplacedIn } from './service.ts'
 import { keptOf, setStopped } from './store.ts'
 
 let database: Database
@@ -132,6 +132,45 @@ describe('what the engine answered is kept', () => {
     expect(gaps.map(({ on }) => on)).toEqual(gaps.map(({ on }) => on).toSorted())
     expect(gaps.every(({ shots }) => [0, 40, 120].includes(shots))).toBe(true)
   })
+
+  test('and which one work fills several gaps of a bowler, the best of each; what it tells is on their map', async () => {
+    await computeCoverage(database, pool, await idOf('Bexa Thrumley'))
+    const { works } = await nearestGaps(database)
+    expect(works.map(({ customerName }) => customerName)).toContain('Bexa Thrumley')
+    expect(new Set(works.map(({ customerId }) => customerId)).size).toBe(works.length)
+    expect(works.map(({ fills }) => fills.length)).toEqual(
+      works.map(({ fills }) => fills.length).toSorted((a, b) => b - a),
+    )
+    for (const { customerId, ballName, action, recipeKey, fills, on } of works) {
+      expect(fills.length).toBeGreaterThan(1)
+      const view = await coverageOf(database, customerId)
+      for (const { patternId, shots } of fills) {
+        const gap = view.fixes.find((one) => one.targetId === patternId && one.shots === shots)
+        expect(gap?.fixes.some((fix) => fix.ballName === ballName && fix.action === action)).toBe(true)
+      }
+      const fix = view.fixes
+        .flatMap(({ fixes }) => fixes)
+        .find((one) => one.ballName === ballName && one.recipeKey === recipeKey)!
+      expect(fix.opens).toEqual([])
+      const met = fills.flatMap(({ patternId }) => view.targets.find(({ id }) => id === patternId)!.events)
+      expect(met.map(({ nextOn }) => nextOn)).toContain(on)
+    }
+  }, 60_000)
+
+  test('a ball that is near the best in nothing ahead is told once its works are known, and none of them helps', async () => {
+    const view = await coverageOf(database, await idOf('Bexa Thrumley'))
+    const ball = view.balls[0]!
+    const cells = view.map.cells.map((cell) =>
+      cell.ballId === ball.id ? { ...cell, givenAway: 31 - cell.shots / 40 } : cell,
+    )
+    const idle = { ...view, map: { ...view.map, cells, unused: [ball.id] }, fixes: [] }
+    expect(unplacedIn(idle)).toEqual([{ ballId: ball.id, ballName: ball.name, givenAway: 28 }])
+    // A work that brings it there gives it a place; while works are being computed nothing is said.
+    const helped = view.fixes[0]!
+    const fix = { ...helped.fixes[0]!, ballId: ball.id }
+    expect(unplacedIn({ ...idle, fixes: [{ ...helped, fixes: [fix] }] })).toEqual([])
+    expect(unplacedIn({ ...idle, engine: { ...view.engine, state: 'fixes' } })).toEqual([])
+  })
 })
 
 describe('shop file', () => {
@@ -181,7 +220,7 @@ describe('plans over all balls', () => {
 
   test('wait for the engine, then name works with the day they are due; what is closed is closed on the map too', async () => {
     const id = await idOf('Bexa Thrumley')
-    expect(await plansFor(database, pool, id, wishes)).toBeNull()
+    expect(await plansFor(database, pool, await idOf('Isk Tarrowby'), wishes)).toBeNull()
     await computeCoverage(database, pool, id)
     const plans = (await planned('Bexa Thrumley'))!
     const { map } = await coverageOf(database, id)

@@ -46,7 +46,16 @@ import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { evidenceFor, strikesThrown } from '../trials/store.ts'
 import { type Ahead, type Subject, playOf, subjectOf, tableFor } from './engine.ts'
-import { type Kept, type KeptGap, forecastsBefore, keptGaps, keptOf, setStopped } from './store.ts'
+import {
+  type Kept,
+  type KeptGap,
+  type KeptUnplaced,
+  type KeptWork,
+  forecastsBefore,
+  keptNear,
+  keptOf,
+  setStopped,
+} from './store.ts'
 
 /** Patterns that the events ahead bring, each with its events, nearest first. */
 const targetsOf = ({ patterns, events }: Subject): CoverageTarget[] =>
@@ -307,10 +316,43 @@ export const gapsOf = (view: CoverageView): KeptGap[] =>
     ]
   })
 
+/** Gaps of a view that one work on one ball fills together, most first; nothing that opens another gap. */
+export function worksOfSeveral(view: CoverageView): KeptWork[] {
+  const gaps = gapsOf(view)
+  const works = new Map<string, KeptWork>()
+  for (const { ballId, ballName, action, recipeKey, fills, opens } of view.fixes.flatMap(({ fixes }) => fixes)) {
+    const filled = gaps.filter(({ patternId, shots }) =>
+      fills.some((one) => sameState(one, { targetId: patternId, shots })),
+    )
+    if (ballId === null || opens.length > 0 || filled.length < 2) continue
+    const on = filled.reduce((first, gap) => (gap.on < first ? gap.on : first), filled[0]!.on)
+    works.set(`${ballId} ${action} ${recipeKey}`, {
+      ...{ action, ballName, recipeKey, on },
+      fills: filled.map(({ patternId, patternName, shots }) => ({ patternId, patternName, shots })),
+    })
+  }
+  return [...works.values()].sort((a, b) => b.fills.length - a.fills.length || a.on.localeCompare(b.on))
+}
+
+/** Balls of a view that are near the best in nothing that is met, and that no fix brings there; a map whose works are not through tells of none. */
+export function unplacedIn({ engine, map, balls, fixes }: CoverageView): KeptUnplaced[] {
+  if (engine.state !== 'ready') return []
+  const fixing = new Set(fixes.flatMap((gap) => gap.fixes.map(({ ballId }) => ballId)))
+  return map.unused
+    .filter((id) => !fixing.has(id))
+    .map((ballId) => ({
+      ballId,
+      ballName: balls.find(({ id }) => id === ballId)?.name ?? '',
+      givenAway: Math.min(...map.cells.filter((cell) => cell.ballId === ballId).map((cell) => cell.givenAway ?? 100)),
+    }))
+}
+
 /** Days ahead and bowlers that the landing page looks at: what is near, not the whole shop. */
 const nearDays = 21
 const nearBowlers = 24
 const atOnce = 1
+/** Works that are shown: those that do most. */
+const mostWorks = 12
 
 /**
  * The shop's nearest gaps by date: whose event comes next, which state of its patterns no ball of theirs is near the best in, and the cheapest
@@ -320,12 +362,20 @@ const atOnce = 1
 export async function nearestGaps(db: Db): Promise<NearGaps & { readonly wanted: readonly string[] }> {
   const [from, until] = [today(), addDays(today(), nearDays)]
   const bowlers = await playersUntil(db, until, nearBowlers)
-  const { gaps, waiting } = await keptGaps(db, bowlers)
+  const { gaps, works, unplaced, waiting } = await keptNear(db, bowlers)
   const near = gaps.filter(({ on }) => on >= from && on <= until)
   near.sort((a, b) => a.on.localeCompare(b.on) || a.customerName.localeCompare(b.customerName) || a.shots - b.shots)
   const first = bowlers.filter((id) => waiting.includes(id)).slice(0, atOnce)
   const known = bowlers.filter((id) => !waiting.includes(id))
-  return { gaps: near, waiting: waiting.length, wanted: [...first, ...known] }
+  const soon = works.filter(({ on }) => on >= from && on <= until)
+  soon.sort((a, b) => b.fills.length - a.fills.length || a.on.localeCompare(b.on))
+  return {
+    gaps: near,
+    works: soon.slice(0, mostWorks),
+    unplaced,
+    waiting: waiting.length,
+    wanted: [...first, ...known],
+  }
 }
 
 const readingOf = (ball: Ball) => ({

@@ -1,4 +1,4 @@
-import type { NearGap } from '@sleetfall/contract'
+import type { NearGap, NearWork, UnplacedBall } from '@sleetfall/contract'
 import type { CoverageCell, EngineTable, StateKey } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 
@@ -121,24 +121,45 @@ export async function forecastsBefore(
   return rows.map(({ p, low, high }) => (p === null ? null : { p, low, high }))
 }
 
-export type KeptGap = Omit<NearGap, 'customerId' | 'customerName'>
+type OfCustomer = 'customerId' | 'customerName'
+export type KeptGap = Omit<NearGap, OfCustomer>
+export type KeptWork = Omit<NearWork, OfCustomer>
+export type KeptUnplaced = Omit<UnplacedBall, OfCustomer>
+/** What the landing page tells of one customer's map. */
+export interface KeptNear {
+  readonly gaps: readonly KeptGap[]
+  readonly works: readonly KeptWork[]
+  readonly unplaced: readonly KeptUnplaced[]
+}
 
-/** Keeps what the landing page tells of a customer's map. */
-export const keepGaps = (db: Db, customerId: string, gaps: readonly KeptGap[]) =>
-  db.run('update coverage_kept set gaps = $2 where customer_id = $1', [customerId, JSON.stringify(gaps)])
+export const keepNear = (db: Db, customerId: string, { gaps, works, unplaced }: KeptNear) =>
+  db.run('update coverage_kept set gaps = $2, works = $3, unplaced = $4 where customer_id = $1', [
+    customerId,
+    ...[gaps, works, unplaced].map((list) => JSON.stringify(list)),
+  ])
 
-/** Gaps of some customers as they were kept, and those that have not been looked at to the end. */
-export async function keptGaps(
+/** What was kept of some customers' maps, and those that have not been looked at to the end. */
+export async function keptNear(
   db: Db,
   customerIds: readonly string[],
-): Promise<{ readonly gaps: NearGap[]; readonly waiting: readonly string[] }> {
-  const rows = await db.many<{ id: string; name: string; gaps: KeptGap[]; complete: boolean | null }>(
-    `select c.id, c.name, coalesce(k.gaps, '[]') as gaps, k.complete from customer c left join coverage_kept k on k.customer_id = c.id
-     where c.id = any($1) and c.retired_on is null`,
+): Promise<{
+  readonly gaps: NearGap[]
+  readonly works: NearWork[]
+  readonly unplaced: UnplacedBall[]
+  readonly waiting: readonly string[]
+}> {
+  const rows = await db.many<KeptNear & { id: string; name: string; complete: boolean | null }>(
+    `select c.id, c.name, coalesce(k.gaps, '[]') as gaps, coalesce(k.works, '[]') as works, coalesce(k.unplaced, '[]') as unplaced, k.complete
+     from customer c left join coverage_kept k on k.customer_id = c.id
+     where c.id = any($1) and c.retired_on is null order by c.name`,
     [customerIds],
   )
+  const all = <T extends object>(listOf: (row: KeptNear) => readonly T[]) =>
+    rows.flatMap((row) => listOf(row).map((one) => ({ ...one, customerId: row.id, customerName: row.name })))
   return {
-    gaps: rows.flatMap(({ id, name, gaps }) => gaps.map((gap) => ({ ...gap, customerId: id, customerName: name }))),
+    gaps: all(({ gaps }) => gaps),
+    works: all(({ works }) => works),
+    unplaced: all(({ unplaced }) => unplaced),
     waiting: rows.filter(({ complete }) => complete !== true).map(({ id }) => id),
   }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { NearGap, NearGaps } from '@sleetfall/contract'
+import type { NearGaps } from '@sleetfall/contract'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -7,13 +7,17 @@ import LoadState from '../controls/LoadState.vue'
 import { dayText, fromToday } from '../controls/days.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
+import NearWorks from './NearWorks.vue'
 import { useCoverageText } from './useCoverageText.ts'
 
 /** Nobody chosen: what is near and uncovered, whoever's it is. */
 const { t } = useI18n()
 const near = shallowRef<NearGaps | null>(null)
 const gaps = computed(() => near.value?.gaps ?? null)
-const { phase } = useCoverageText()
+const nothing = computed(
+  () => near.value !== null && near.value.waiting + near.value.gaps.length + near.value.unplaced.length === 0,
+)
+const { phase, fixText } = useCoverageText()
 const { start: again } = useTimeoutFn(() => void load(), 3000, { immediate: false })
 const error = ref<string | null>(null)
 async function load() {
@@ -26,20 +30,10 @@ async function load() {
   }
 }
 onMounted(load)
-const fixText = ({ fix }: NearGap) =>
-  fix
-    ? [
-        t(`coverage.actions.${fix.action}`),
-        fix.ballName ?? '',
-        fix.recipeKey ? `– ${t(`surface.recipes.${fix.recipeKey}`)}` : '',
-      ]
-        .filter(Boolean)
-        .join(' ')
-    : t('coverage.near.noFix')
 </script>
 
 <template>
-  <LoadState :loaded="gaps !== null" :error="error" :empty="gaps?.length === 0 && near?.waiting === 0" @retry="load">
+  <LoadState :loaded="gaps !== null" :error="error" :empty="nothing" @retry="load">
     <template #empty>
       <p>● {{ t('coverage.near.none') }}</p>
       <p class="soft">{{ t('coverage.chooseFirst') }}</p>
@@ -49,7 +43,8 @@ const fixText = ({ fix }: NearGap) =>
     <p v-if="near && near.waiting > 0" role="status">
       ◌ {{ t('coverage.near.waiting', { n: near.waiting }, near.waiting) }}
     </p>
-    <table class="list">
+    <p v-if="gaps?.length === 0 && near?.waiting === 0">● {{ t('coverage.near.none') }}</p>
+    <table v-else class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('coverage.near.on') }}</th>
@@ -71,9 +66,10 @@ const fixText = ({ fix }: NearGap) =>
           <td>
             {{ gap.patternName }}, {{ phase(gap.shots) }} <span class="small soft">{{ gap.eventName }}</span>
           </td>
-          <td>{{ fixText(gap) }}</td>
+          <td>{{ gap.fix ? fixText(gap.fix) : t('coverage.near.noFix') }}</td>
         </tr>
       </tbody>
     </table>
+    <NearWorks v-if="near" :near="near" />
   </LoadState>
 </template>

@@ -12,6 +12,15 @@ export default {
     pattern: 'Pattern',
     fix: 'Cheapest fix',
     noFix: 'none found; look at the map',
+    works: 'Work that fills several',
+    worksHow:
+      'One work on one ball after which it is likely near the best in more than one of these states, and that opens no gap. What does most comes first.',
+    work: 'Work',
+    fills: 'Fills',
+    unplaced: 'Balls nobody can place',
+    unplacedHow:
+      'Near the best in nothing that their bowler meets ahead, and no work on the surface changes that. A layout, another bowler or the shelf may.',
+    away: 'Where it does best it gives {n} strikes in a hundred away.',
   },
   noTargets:
     'No event with a pattern lies ahead for {name}. Enter them in an event, and its patterns become the targets here.',

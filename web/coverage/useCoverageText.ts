@@ -1,4 +1,4 @@
-import type { CoverageView } from '@sleetfall/contract'
+import type { CoverageView, NearWork } from '@sleetfall/contract'
 import { type CoverageCell, type StateKey, sameState } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { phaseOf } from '../lanes/useWhatIfText.ts'
@@ -27,5 +27,10 @@ export function useCoverageText() {
     if (has(map.thin)) return `${shown ? '●' : '◑'} ${t(shown ? 'coverage.thin' : 'coverage.thinLikely')}`
     return shown ? `● ${t('coverage.covered')}` : `◑ ${t('coverage.standings.likely')}`
   }
-  return { phase, short, word, sign, nameOf, names, bestOf, stateOf, percent }
+  /** A work on a ball, in a few words. */
+  const fixText = ({ action, ballName, recipeKey }: Pick<NearWork, 'action' | 'ballName' | 'recipeKey'>) =>
+    [t(`coverage.actions.${action}`), ballName, recipeKey && `– ${t(`surface.recipes.${recipeKey}`)}`]
+      .filter(Boolean)
+      .join(' ')
+  return { phase, fixText, short, word, sign, nameOf, names, bestOf, stateOf, percent }
 }
