@@ -2,7 +2,9 @@ import {
   type Bag,
   type BagEntry,
   type CoverFamily,
+  type Due,
   type LadderStep,
+  type Shape,
   type UrethaneSchool,
   urethaneSchools,
 } from '@sleetfall/core'
@@ -55,7 +57,7 @@ export interface BagCard {
   readonly hand: 'right' | 'left'
   readonly rules: Pick<RuleSet, 'name' | 'surfaceChange' | 'cleaner'> | null
   readonly strikes: number
-  readonly patterns: readonly { readonly id: string; readonly name: string }[]
+  readonly patterns: readonly { readonly id: string; readonly name: string; readonly shape?: Shape | undefined }[]
   readonly patternsUnknown: boolean
   readonly balls: readonly (Pick<BagEntry, 'ballId' | 'roles' | 'uses' | 'start'> & {
     readonly name: string
@@ -66,6 +68,8 @@ export interface BagCard {
     /** Grit that a scanner would read now; null where nobody knows. */
     readonly grit: number | null
     readonly gamesLeft: number | null
+    /** What it is due for next after this; null for nothing or where it gets work for the event, not given in bags that were kept before this was told. */
+    readonly next?: Due | null | undefined
   })[]
   readonly ladder: readonly LadderStep[]
 }

@@ -51,7 +51,14 @@ test('a left-hander: from the event to the bag, the work on the bench, the packi
     page.getByRole('button', { name: 'Bag card (PDF)' }).click(),
   ])
   const pdf = readFileSync(await download.path(), 'latin1')
-  for (const words of ['Bag for Low Tide Doubles', 'Fenn Marlowick', 'spare', 'Low Fog 43'])
+  for (const words of [
+    'Bag for Low Tide Doubles',
+    'Fenn Marlowick',
+    'spare',
+    'Low Fog 43',
+    'Practice, 10 minutes',
+    'next: ',
+  ])
     expect(pdf).toContain(words)
 
   await page.getByRole('button', { name: 'Link for the customer' }).click()
@@ -78,6 +85,14 @@ test('a left-hander: from the event to the bag, the work on the bench, the packi
   await pocket.setOffline(true)
   await phone.reload()
   await expect(own).toContainText(/Plain Tiller spare/)
+  // The practice clock runs there as well, and says which step it is at; it goes on after the page was closed.
+  const practice = own.getByRole('region', { name: 'Practice by the clock' })
+  await expect(practice.getByRole('listitem').last()).toContainText('no change any more')
+  await practice.getByRole('button', { name: 'Start the clock' }).click()
+  await expect(practice.getByRole('timer')).toHaveText(/^(10:00|9:5\d)$/)
+  await expect(practice.locator('[aria-current]')).toContainText('0–2 min')
+  await phone.reload()
+  await expect(practice.getByRole('timer')).toHaveText(/^9:[0-5]\d$/)
   await pocket.close()
 })
 

@@ -1,2 +1,3 @@
 export * from './bag.ts'
 export * from './rules.ts'
+export * from './practice.ts'

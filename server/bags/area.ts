@@ -10,5 +10,5 @@ export const bags: Area = {
   tables: ['event_bag'],
   foreignTables: ['event'],
   exports: ['calendar.ts', 'store.ts'],
-  imports: ['bench', 'coverage', 'customers', 'events', 'shop', 'supplies'],
+  imports: ['bench', 'coverage', 'customers', 'events', 'shop', 'supplies', 'upkeep'],
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { BagView, BowlingEvent, EventRulings, KeptBag, RuleSet } from '@sleetfall/contract'
+import type { BagView, BowlingEvent, EventRulings, KeptBag, RuleSet, UpkeepRow } from '@sleetfall/contract'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import ICAL from 'ical.js'
 import { askEngine } from '../coverage/engine.ts'
@@ -115,6 +115,17 @@ describe('a bag', () => {
     const kept: KeptBag = (await counter.post(`/bags/${event.id}/${customer.id}`, {}).expect(200)).body
     expect(kept.card).toMatchObject({ eventName: event.name, hand: 'left', rules: { name: 'Pro (sample)' } })
     expect(kept.card.balls.map(({ ballId }) => ballId)).toEqual(ids)
+    expect(kept.card.patterns).toEqual([{ id: pattern.id, name: pattern.name, shape: expect.any(String) }])
+    // What is due next is what the upkeep says, asked for before what can wait.
+    const rows: UpkeepRow[] = (await counter.get(`/upkeep/of/${customer.id}`).expect(200)).body
+    for (const { ballId, next } of kept.card.balls) {
+      const due = rows.find((row) => row.ballId === ballId)!.due
+      const worked = kept.card.balls.find((one) => one.ballId === ballId)!.action !== null
+      expect(next === null).toBe(worked || due.length === 0)
+      if (worked) continue
+      if (next) expect(due.map(({ work, reason }) => `${work} ${reason}`)).toContain(`${next.work} ${next.reason}`)
+      if (due.some(({ asked }) => asked)) expect(next!.asked).toBe(true)
+    }
     const packed: KeptBag = (
       await counter.put(`/bags/${event.id}/${customer.id}/packed`, { version: 1, packed: ['towel', 'a "b" \\ c'] })
     ).body

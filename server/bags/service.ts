@@ -12,7 +12,9 @@ import type {
 import {
   type Bag,
   type BagBall,
+  type Due,
   type PlanQuestion,
+  type Shape,
   type UrethaneSchool,
   type WorkPool,
   bagOf,
@@ -30,6 +32,7 @@ import { rulingsFor, ruleSetById } from '../events/ruleSets.ts'
 import { notFound } from '../http/errors.ts'
 import { surfaceConstants } from '../shop/store.ts'
 import { listPads } from '../supplies/store.ts'
+import { upkeepRows } from '../upkeep/service.ts'
 import { keptBag } from './store.ts'
 
 /** What a bag asks of a ball's record. */
@@ -113,7 +116,19 @@ export async function bagFor(
     bag: chosen?.bag ?? null,
     ...{ proved: chosen?.plans.proved ?? false, combinations: chosen?.plans.combinations ?? 0 },
     packing: chosen ? await packingOf(db, subject.balls, chosen.bag, steps, rules) : [],
-    card: chosen && cardOf(event, customer.hand, subject.balls, patterns, chosen.bag, steps, rules, patternsUnknown),
+    card:
+      chosen &&
+      cardOf(
+        event,
+        customer.hand,
+        subject.balls,
+        patterns,
+        chosen.bag,
+        steps,
+        rules,
+        patternsUnknown,
+        await nextOf(db, subject.balls),
+      ),
     kept: await keptBag(db, eventId, customerId),
   }
 }
@@ -129,26 +144,40 @@ function cardOf(
   { name, place, startsOn, endsOn, squads }: BagView['event'],
   hand: 'right' | 'left',
   balls: readonly Ball[],
-  patterns: readonly { readonly id: string; readonly name: string }[],
+  patterns: readonly { readonly id: string; readonly name: string; readonly figures: { readonly shape: Shape } }[],
   bag: Bag,
   steps: readonly OfferedStep[],
   rules: RuleSet | null,
   patternsUnknown: boolean,
+  next: ReadonlyMap<string, Due>,
 ): BagCard {
   return {
     ...{ eventName: name, place, startsOn, endsOn, squads, hand, strikes: bag.strikes, patternsUnknown },
     rules: rules && { name: rules.name, surfaceChange: rules.surfaceChange, cleaner: rules.cleaner },
-    patterns: patterns.map(({ id, name: called }) => ({ id, name: called })),
+    patterns: patterns.map(({ id, name: called, figures }) => ({ id, name: called, shape: figures.shape })),
     balls: bag.entries.map(({ ballId, roles, uses, start }) => {
       const ball = balls.find(({ id }) => id === ballId)!
       const step = steps.find((one) => one.ballId === ballId)
       return {
         ...{ ballId, roles, uses, start, name: ball.name, cover: ball.cover, grit: ball.surface.grit },
         ...{ recipeKey: step?.recipeKey ?? null, action: step?.action ?? null, gamesLeft: ball.surface.gamesLeft },
+        // What it gets for the event is done by then; what comes after that is not known yet.
+        next: step ? null : (next.get(ballId) ?? null),
       }
     }),
     ladder: bag.ladder,
   }
+}
+
+/** What each ball is due for first; what somebody asked for before what can wait. */
+async function nextOf(db: Db, balls: readonly Ball[]): Promise<Map<string, Due>> {
+  const rows = await upkeepRows(db, balls)
+  return new Map(
+    rows.flatMap(({ ballId, due }) => {
+      const [first] = due.toSorted((a, b) => Number(b.asked) - Number(a.asked) || a.atMs - b.atMs)
+      return first ? [[ballId, first] as const] : []
+    }),
+  )
 }
 
 /** What goes into the bag, with what keeps it from being ready. */

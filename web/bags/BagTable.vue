@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { BagCard, BagView } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
+import { useDueText } from '../upkeep/useDueText.ts'
 import { useBagText } from './useBagText.ts'
 
 /** The balls of a bag: what each is for, its surface for the event, where to begin, and what the bag loses without it. */
 const props = defineProps<{ view: BagView; card: BagCard }>()
 const { t } = useI18n()
 const words = useBagText()
+const due = useDueText()
 const worthOf = (ballId: string) => {
   const worth = props.view.bag?.entries.find((entry) => entry.ballId === ballId)?.worth ?? 0
   return worth >= 0.5 ? t('bags.worthText', { n: worth.toFixed(0) }) : t('bags.worthNone')
@@ -38,6 +40,9 @@ const worthOf = (ballId: string) => {
             {{ words.surface(ball) }}
             <span v-if="ball.grit !== null" class="small soft">{{
               t('bags.surfaceNow', { grit: t('surface.grit', { grit: Math.round(ball.grit / 10) * 10 }) })
+            }}</span>
+            <span v-if="ball.next" class="small soft">{{
+              t('bags.next', { work: due.work(ball.next), when: due.when(ball.next) })
             }}</span>
           </td>
           <td>

@@ -11,11 +11,14 @@ import { useNotices } from '../shell/notices.ts'
 import LostView from '../shell/LostView.vue'
 import { useSession } from '../shell/session.ts'
 import LinkDialog from '../upkeep/LinkDialog.vue'
+import { useDueText } from '../upkeep/useDueText.ts'
 import { saveBagCard } from './bagCard.ts'
 import BagLadder from './BagLadder.vue'
 import BagPacking from './BagPacking.vue'
 import BagTable from './BagTable.vue'
 import BagWorks from './BagWorks.vue'
+import PracticeCard from './PracticeCard.vue'
+import { usePracticeText } from './usePracticeText.ts'
 import { useBag } from './useBag.ts'
 import { useBagText } from './useBagText.ts'
 
@@ -25,6 +28,8 @@ const route = useRoute()
 const session = useSession()
 const notices = useNotices()
 const words = useBagText()
+const practice = usePracticeText()
+const due = useDueText()
 const { rulingText } = useRuleText()
 const eventId = () => String(route.params['eventId'])
 const customerId = () => String(route.params['customerId'])
@@ -46,10 +51,14 @@ const counts = computed(() => [
 const print = () =>
   notices.attempt(async () => {
     if (!view.value || !card.value) return
-    await saveBagCard(t, words, {
-      ...{ shop: session.info?.shopName ?? '', customer: view.value.customer.name },
-      card: card.value,
-    })
+    await saveBagCard(
+      t,
+      { words, practice, due },
+      {
+        ...{ shop: session.info?.shopName ?? '', customer: view.value.customer.name },
+        card: card.value,
+      },
+    )
   })
 </script>
 
@@ -138,6 +147,7 @@ const print = () =>
           <h2>{{ t('bags.ladder') }}</h2>
           <BagLadder :card="card" />
           <p class="small soft">{{ t('bags.ladderHow') }}</p>
+          <PracticeCard :card="card" />
           <BagPacking :view="view" @tick="tick" />
         </template>
       </template>

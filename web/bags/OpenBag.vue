@@ -3,6 +3,7 @@ import type { BagCard } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import BagLadder from './BagLadder.vue'
+import PracticeCard from './PracticeCard.vue'
 import StartSketch from './StartSketch.vue'
 import { useBagText } from './useBagText.ts'
 
@@ -33,6 +34,7 @@ const words = useBagText()
         </p>
       </li>
     </ul>
+    <PracticeCard :card="card" />
     <BagLadder :card="card" />
     <p class="small soft">{{ t('events.rules.verify') }}</p>
   </article>

@@ -104,6 +104,27 @@ export default {
   cardCare:
     'The organiser’s rules come first. Surfaces as planned on {day}; what was measured or played since is not in here.',
   gamesLeft: 'about {n} games left in the surface',
+  next: 'next: {work}, {when}',
+  practice: {
+    title: 'Practice by the clock',
+    minutes: 'Minutes',
+    minutesN: 'Practice, {n} minutes',
+    begin: 'Start the clock',
+    stop: 'Stop the clock',
+    over: 'Time is up',
+    between: '{from}–{to} min',
+    shots: '{n} shots | {n} shot | {n} shots',
+    ownLine: 'the line you know',
+    kinds: {
+      urethane: '{ball}: {line}, {shots}. One school looks at urethane first on a sport pattern.',
+      begin: '{ball}: {line}, {shots}. What you begin with.',
+      adjust: '{ball} again, {shots}: change one thing only, feet or eyes or speed.',
+      second: '{ball}: {line}, {shots}. What you change to.',
+      settle: '{ball}: {shots}, no change any more; throw them as the first of the game.',
+    },
+    pad: 'Hardly any hook? One rule of thumb: take the pad to it at once, where the event allows it, and wipe off the dust.',
+    how: 'A shot every 1.2 minutes, with others on the pair (assumed). What does not fit is left out: urethane first, then the second ball.',
+  },
   surfaceNow: 'now {grit}',
   rulesLine: '{name}: {change}, {cleaner}',
 }
