@@ -3,6 +3,7 @@ import type {
   Condition,
   CoverageMap,
   ForecastScore,
+  Layout,
   Plan,
   PlanStep,
   ScoredForecast,
@@ -127,8 +128,10 @@ export interface ForecastsView {
 /** A step of a plan as it can be put on the bench, or looked for in the shop. */
 export interface OfferedStep extends PlanStep {
   readonly ballName: string | null
-  readonly action: Work['action'] | 'buy'
+  readonly action: Work['action'] | 'layout' | 'buy'
   readonly recipeKey: string | null
+  /** Where it is plugged and redrilled: to what. */
+  readonly layout: Layout | null
   /** What to look for; null of work on a ball. */
   readonly spec: BallSpec | null
   readonly due: OfferedFix['due']

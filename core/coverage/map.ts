@@ -1,4 +1,5 @@
 import { type CoverFamily, isReactive } from '../ball/covers.ts'
+import type { Layout } from '../ball/layout.ts'
 import { type CoverageBall, type CoverageCell, type CoverageState, type Evidence, coverageCell } from './cell.ts'
 import type { EngineAnswer } from './engine.ts'
 import { equivalentRaUm } from './strength.ts'
@@ -11,6 +12,8 @@ export interface EngineTable {
   readonly best: readonly (number | null)[]
   /** Balls to look for beside the reference balls: what a search found, and what the shop has that is near it. */
   readonly found?: readonly BallSpec[] | undefined
+  /** Layouts that were looked for, by ball: what each would do plugged and redrilled is among the answers. */
+  readonly layouts?: Readonly<Record<string, Layout>> | undefined
 }
 /** A ball to look for: what matters of it, never a name. */
 export interface BallSpec {

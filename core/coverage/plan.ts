@@ -16,6 +16,8 @@ export interface Effort {
   readonly days: number
   readonly coverRemovedMm: number
   readonly bought: boolean
+  /** Cannot be undone, as holes that are drilled. */
+  readonly lasting?: boolean | undefined
 }
 export const noEffort: Effort = { minutes: 0, days: 0, coverRemovedMm: 0, bought: false }
 
@@ -91,7 +93,7 @@ export interface Plans {
 }
 
 /** What effort is worth in strikes in a hundred (assumed): a plan takes a step only where it brings more. */
-export const effortWorth = { minute: 0.005, day: 0.03, coverMm: 5, step: 0.05, bought: 1 } as const
+export const effortWorth = { minute: 0.005, day: 0.03, coverMm: 5, step: 0.05, bought: 1, lasting: 1.5 } as const
 /** A strike given away within the tolerance counts for so much of one beyond it. */
 const withinTolerance = 0.3
 /** Strikes in a hundred that a plan may give up in all to close a gap. */
@@ -100,14 +102,15 @@ export const mostGivenUp = 0.5
 const asGood = 0.02
 const mostPlans = 4
 
-export const effortOf = ({ minutes, days, coverRemovedMm, bought }: Effort): number =>
+export const effortOf = ({ minutes, days, coverRemovedMm, bought, lasting }: Effort): number =>
   minutes + days + coverRemovedMm === 0 && !bought
     ? 0
     : effortWorth.step +
       minutes * effortWorth.minute +
       days * effortWorth.day +
       coverRemovedMm * effortWorth.coverMm +
-      (bought ? effortWorth.bought : 0)
+      (bought ? effortWorth.bought : 0) +
+      (lasting ? effortWorth.lasting : 0)
 
 /** Whether a ball counts in a state at all: what is bought is not weighed where the style seldom needs a ball. */
 const countsIn = (ball: PlanBall, state: PlanState) => !(ball.extra && state.seldom)

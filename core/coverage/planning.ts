@@ -1,6 +1,7 @@
 import { referenceCore, referenceId, references } from './engineTasks.ts'
 import { type BallSpec, type CoverageQuestion, type EngineTable, cellsOf, engineKey } from './map.ts'
 import { type Effort, type PlanBall, type PlanQuestion, noEffort } from './plan.ts'
+import { layoutVariant, redrilling } from './relayout.ts'
 import { startingSurface } from './startingSurface.ts'
 import { type FixableBall, worksOn } from './works.ts'
 
@@ -26,6 +27,12 @@ export interface PlanWishes {
 }
 
 const buying: Effort = { ...noEffort, bought: true }
+const redrilled: Effort = { ...noEffort, ...redrilling, lasting: true }
+/** What was thrown with a ball as it is drilled now says nothing of it with other holes. */
+export const withoutShotsOf = (question: CoverageQuestion, ballId: string): CoverageQuestion => ({
+  ...question,
+  evidence: question.evidence.filter((one) => one.ballId !== ballId),
+})
 
 /** What a plan chooses among: every ball as it is and after each work that it could be given, and what could be bought. */
 export function planQuestion(
@@ -45,6 +52,15 @@ export function planQuestion(
       ...{ id: ball.id, extra: false },
       options: [
         { variant: 'now', effort: noEffort, cells: cellsOf(question, ball) },
+        ...(engine?.layouts?.[ball.id]
+          ? [
+              {
+                variant: layoutVariant,
+                effort: redrilled,
+                cells: cellsOf(withoutShotsOf(question, ball.id), ball, layoutVariant),
+              },
+            ]
+          : []),
         ...works.map(({ variant, reading, minutes, days, coverRemovedMm }) => ({
           ...{ variant, effort: { minutes, days, coverRemovedMm, bought: false } },
           cells: cellsOf(question, { ...ball, reading: { ...ball.reading, ...reading } }, variant),

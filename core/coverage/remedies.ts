@@ -12,7 +12,8 @@ import {
   reaches,
   sameState,
 } from './map.ts'
-import { specsOf } from './planning.ts'
+import { withoutShotsOf, specsOf } from './planning.ts'
+import { layoutVariant, redrilling } from './relayout.ts'
 import { type FixableBall, worksOn } from './works.ts'
 
 /** What can be done about a ball in a state, cheapest and most easily undone first. */
@@ -39,38 +40,6 @@ export interface Remedy {
   /** Other states that this ball would do in then and does not now, and the other way round. */
   readonly wins: readonly StateKey[]
   readonly loses: readonly StateKey[]
-}
-
-/** Plugging, redrilling and what it keeps the ball away for (assumed). */
-const redrilling = { minutes: 90, days: 3 } as const
-/** Layouts within usual fitting limits; the best is looked at more closely. */
-export const layoutGrid: readonly Layout[] = [35, 60].flatMap((drillingAngleDeg) =>
-  [3.5, 4.5, 5.25].flatMap((pinToPapIn) =>
-    [30, 55].map((valAngleDeg) => ({ drillingAngleDeg, pinToPapIn, valAngleDeg })),
-  ),
-)
-const within = { drillingAngleDeg: [20, 75], pinToPapIn: [3, 5.5], valAngleDeg: [20, 70] } as const
-/** Layouts next to one, within usual fitting limits. */
-export function layoutsAbout(layout: Layout): Layout[] {
-  const steps = { drillingAngleDeg: 12, pinToPapIn: 0.5, valAngleDeg: 12 } as const
-  return (['drillingAngleDeg', 'pinToPapIn', 'valAngleDeg'] as const).flatMap((key) =>
-    [-1, 1].flatMap((by) => {
-      const value = layout[key] + by * steps[key]
-      const [least, most] = within[key]
-      return value >= least && value <= most ? [{ ...layout, [key]: value }] : []
-    }),
-  )
-}
-
-/** The layout that strikes most, by what the engine answered of each; null without any line. */
-export function bestLayout(
-  tried: readonly { readonly layout: Layout; readonly answer: EngineAnswer }[],
-): { readonly layout: Layout; readonly answer: EngineAnswer } | null {
-  const strikes = ({ answer }: { readonly answer: EngineAnswer }) => answer.cell?.strikes ?? 0
-  return tried.reduce<(typeof tried)[number] | null>(
-    (best, one) => (strikes(one) > (best ? strikes(best) : 0) ? one : best),
-    null,
-  )
 }
 
 /**
@@ -122,7 +91,7 @@ export function remediesFor(
           ...engine,
           answers: {
             ...engine.answers,
-            [engineKey(ballId, 'layout')]: states.map((_, i) =>
+            [engineKey(ballId, layoutVariant)]: states.map((_, i) =>
               i === s ? layout.answer : { cell: null, slope: null, logitSd: null },
             ),
           },
@@ -131,7 +100,10 @@ export function remediesFor(
   const laidOut: Remedy | null =
     asked && layout
       ? {
-          ...{ ...bare, ...told(cellsOf({ ...question, engine: asked }, ball, 'layout')[s]!) },
+          ...{
+            ...bare,
+            ...told(cellsOf({ ...withoutShotsOf(question, ballId), engine: asked }, ball, layoutVariant)[s]!),
+          },
           ...{ ...redrilling, coverRemovedMm: 0, lasting: true, kind: 'layout', layout: layout.layout },
         }
       : null

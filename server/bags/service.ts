@@ -75,7 +75,9 @@ export async function bagFor(
     states,
     patterns.map(({ id }) => ({ targetId: id, times, games: event.games ?? undefined })),
   )
-  const own = { ...question, states, engine: tableFor({ states, balls: subject.balls }, kept) }
+  const table = tableFor({ states, balls: subject.balls }, kept)
+  // A bag is packed of what there is: nothing is plugged and redrilled for one event.
+  const own = { ...question, states, engine: table && { ...table, layouts: undefined } }
   const plan: PlanQuestion = planQuestion(own, fixable, { need, mostBought: 0, carried: most })
   const packedAs = async (school: UrethaneSchool) => {
     const asked = ruledQuestion(plan, balls, rules, school)

@@ -13,6 +13,7 @@ import {
   shotSchema,
   trialSchema,
 } from '@sleetfall/contract'
+import { noEffort, planQuestion, redrilling } from '@sleetfall/core'
 import { type Database, openDatabase } from '../database/db.ts'
 import { testDatabase, testDatabaseUrl } from '../test/shop.ts'
 import { addShot, createTrial } from '../trials/store.ts'
@@ -20,7 +21,17 @@ import { importShopFile } from '../transfer/shopFile.ts'
 import { openMotionPool } from '../motion/pool.ts'
 import { computeCoverage } from './job.ts'
 import { openBehind } from '../present/queue.ts'
-import { coverageOf, forecastsHeld, nearestGaps, plansFor, remediesOf, stopMap, unplacedIn } from './service.ts'
+import {
+  askedOf,
+  coverageOf,
+  forecastsHeld,
+  nearestGaps,
+  offeredStep,
+  plansFor,
+  remediesOf,
+  stopMap,
+  unplacedIn,
+} from './service.ts'
 import { keptOf, setStopped } from './store.ts'
 
 let database: Database
@@ -240,6 +251,42 @@ describe('plans over all balls', () => {
     // A league in its eight weeks outweighs a day's tournament.
     expect(Math.max(...plans.states.map(({ weight }) => weight))).toBeGreaterThan(1)
   }, 120_000)
+
+  test('a ball plugged and redrilled is weighed among the works where something is open; a step says to which layout, and when it must be back', async () => {
+    const id = await idOf('Fenn Marlowick')
+    await computeCoverage(database, pool, id)
+    const { engine } = (await keptOf(database, id))!
+    const layouts = Object.entries(engine!.layouts!)
+    expect(layouts.length).toBeGreaterThan(0)
+    const { subject, question, fixable } = await askedOf(database, id)
+    for (const [ballId, { pinToPapIn }] of layouts) {
+      expect(subject.balls.map((ball) => ball.id)).toContain(ballId)
+      expect(pinToPapIn >= 3 && pinToPapIn <= 5.5).toBe(true)
+      expect(engine!.answers[`${ballId} layout`]).toHaveLength(subject.states.length)
+    }
+    const [ballId, layout] = layouts[0]!
+    const step = { ballId, variant: 'layout', effort: { ...noEffort, ...redrilling, lasting: true } }
+    const due = {
+      on: '2031-01-01',
+      eventId: id,
+      eventName: 'Cup',
+      eventOn: '2031-01-02',
+      settlingDays: 0,
+      keepsSettling: true,
+    }
+    const offered = offeredStep(subject, question, step, 3, (settling) => (settling === 0 ? due : null))
+    expect(offered).toMatchObject({ action: 'layout', recipeKey: null, spec: null, layout, due })
+    // What the plans were proved among are all of these choices.
+    const choices = (asked: typeof question) =>
+      planQuestion(asked, fixable, { need: subject.states.map(() => 1), ...wishes }).balls.reduce(
+        (product, { options }) => product * options.length,
+        1,
+      )
+    expect((await planned('Fenn Marlowick'))!.combinations).toBe(choices(question))
+    expect(choices({ ...question, engine: { ...question.engine!, layouts: undefined } })).toBeLessThan(
+      choices(question),
+    )
+  }, 60_000)
 
   test('a ball of the shop’s stock is among what may be bought, and not once it is sold; each remedy says what the map would', async () => {
     const id = await idOf('Tib Harrowfen')

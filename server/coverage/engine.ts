@@ -9,14 +9,19 @@ import {
   type EnginePlace,
   type EngineQuestion,
   type EngineTable,
+  type Layout,
   type PlayOn,
   type WorkPool,
+  engineKey,
   engineTable,
   engineTasks,
   groundAfter,
   isOfMap,
+  laidOut,
+  layoutVariant,
   needOf,
   referenceId,
+  searchLayout,
   searchSpec,
   shotOf,
   specsOf,
@@ -129,7 +134,7 @@ export function tableFor({ states, balls }: Pick<Subject, 'states' | 'balls'>, k
     answers[key] = at.map((i) => of[i] as EngineAnswer)
   }
   // A state that is new has no yardstick, and its cells wait.
-  return { answers, best: at.map((i) => engine.best[i] ?? null), found: engine.found }
+  return { answers, best: at.map((i) => engine.best[i] ?? null), found: engine.found, layouts: engine.layouts }
 }
 
 /** Has the engine answer everything about a customer's balls and keeps it, unless what is kept is of now already. */
@@ -196,8 +201,74 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
     [...mapAnswers, ...workAnswers],
     states.length,
   )
-  const found = await lookFor(database, subject, engine, (asked) => answersTo(asked, fewer))
-  if (found !== 'stopped') await keep(found ?? engine, true)
+  const ask = (more: readonly EngineQuestion[]) => answersTo(more, fewer)
+  const laid = await layOut(subject, engine, ask)
+  if (laid === 'stopped') return
+  const found = await lookFor(database, subject, laid, ask)
+  if (found !== 'stopped') await keep(found ?? laid, true)
+}
+
+/** States that are short of the best by more than the bowler's tolerance, with some of what the engine was asked about, those that matter most first. */
+function shortStates(
+  subject: Subject,
+  engine: EngineTable,
+  counts: (variant: string) => boolean,
+): { readonly s: number; readonly now: number }[] {
+  const { states, balls, customer } = subject
+  const need = needOf(states, playOf(subject))
+  const own = Object.entries(engine.answers).filter(
+    ([key]) => balls.some(({ id }) => key.startsWith(`${id} `)) && counts(key.split(' ')[1]!),
+  )
+  return states
+    .map((_, s) => ({ s, now: Math.max(0, ...own.map(([, of]) => of[s]?.cell?.strikes ?? 0)) }))
+    .filter(({ s, now }) => (engine.best[s] ?? 0) - customer.strikeTolerance / 100 > now)
+    .sort((a, b) => need[b.s]! - need[a.s]!)
+}
+
+/** States that a layout is looked for in: a ball is redrilled for what is met most, not for everything. */
+const mostShort = 2
+
+/** What each ball would do plugged and redrilled, where the bench alone leaves something open. */
+async function layOut(
+  subject: Subject,
+  engine: EngineTable,
+  answersTo: (asked: readonly EngineQuestion[]) => Promise<EngineAnswer[] | null>,
+): Promise<EngineTable | 'stopped'> {
+  const { asked, states } = subject
+  const need = needOf(states, playOf(subject))
+  const grounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots))
+  // As the balls are: what the bench would do and what a layout would is weighed against each other in the plan.
+  const wanted = shortStates(subject, engine, (variant) => variant === 'now')
+    .slice(0, mostShort)
+    .map(({ s }) => ({ ground: grounds[s]!, weight: need[s]! }))
+  const { bowler, spread, playable } = asked
+  const layouts: Record<string, Layout> = {}
+  const answers: Record<string, readonly EngineAnswer[]> = {}
+  let stopped = false
+  const ask = async (questions: readonly EngineQuestion[]) => {
+    const told = stopped ? null : await answersTo(questions)
+    stopped ||= told === null
+    return told ?? []
+  }
+  for (const ball of asked.balls) {
+    const layout = await searchLayout({ bowler, spread, playable, ball, states: wanted }, ask)
+    if (layout) {
+      answers[engineKey(ball.id, layoutVariant)] = await ask(
+        grounds.map((ground) => ({
+          shot: shotOf(bowler, laidOut(ball, layout), 'now', ground).shot,
+          spread,
+          playable,
+        })),
+      )
+      layouts[ball.id] = layout
+    }
+    if (stopped) return 'stopped'
+  }
+  // The yardstick is the best of any kind, and these are of them.
+  const best = engine.best.map((one, s) =>
+    Math.max(one ?? 0, ...Object.values(answers).map((of) => of[s]?.cell?.strikes ?? 0)),
+  )
+  return { ...engine, answers: { ...engine.answers, ...answers }, best, layouts }
 }
 
 /** The reference ball that strikes most over what lies ahead. */
@@ -220,15 +291,13 @@ async function lookFor(
   engine: EngineTable,
   answersTo: (asked: readonly EngineQuestion[]) => Promise<EngineAnswer[] | null>,
 ): Promise<EngineTable | null | 'stopped'> {
-  const { asked, states, balls, customer } = subject
+  const { asked, states, customer } = subject
   const band = customer.style?.band
   const need = needOf(states, playOf(subject))
-  const own = Object.entries(engine.answers).filter(([key]) => balls.some(({ id }) => key.startsWith(`${id} `)))
-  const wanted = states.flatMap(({ pattern, shots, condition }, s) => {
-    const now = Math.max(0, ...own.map(([, of]) => of[s]?.cell?.strikes ?? 0))
-    const short = (engine.best[s] ?? 0) - customer.strikeTolerance / 100 - now
+  const wanted = shortStates(subject, engine, () => true).flatMap(({ s, now }) => {
+    const { pattern, shots, condition } = states[s]!
     const seldom = band !== undefined && startingSurface(band, condition).seldomNeeded
-    return short > 0 && !seldom ? [{ ground: groundAfter(pattern, shots), weight: need[s]!, now }] : []
+    return seldom ? [] : [{ ground: groundAfter(pattern, shots), weight: need[s]!, now }]
   })
   let stopped = false
   const ask = async (questions: readonly EngineQuestion[]) => {
@@ -262,7 +331,7 @@ async function lookFor(
   const asNew = found.map(({ id }, i) => [id, answers.slice(i * states.length, (i + 1) * states.length)] as const)
   // The yardstick is the best of any kind, and these are of them.
   const best = engine.best.map((one, s) => Math.max(one ?? 0, ...asNew.map(([, of]) => of[s]?.cell?.strikes ?? 0)))
-  return { answers: { ...engine.answers, ...Object.fromEntries(asNew) }, best, found }
+  return { ...engine, answers: { ...engine.answers, ...Object.fromEntries(asNew) }, best, found }
 }
 
 /** Weeks of league nights that count as lying ahead: a surface does not last longer. */

@@ -21,10 +21,13 @@ import {
   type Work,
   type WorkPool,
   bestLayout,
+  canBeLaidOut,
   coverageMap,
   fixesFor,
   groundAfter,
+  laidOut,
   layoutGrid,
+  layoutVariant,
   layoutsAbout,
   needOf,
   planQuestion,
@@ -225,12 +228,13 @@ export function offeredStep(
   due: (settlingGames: number) => OfferedFix['due'],
 ): OfferedStep {
   const work = worksOf(balls, step)
+  const layout = step.variant === layoutVariant ? (engine?.layouts?.[step.ballId] ?? null) : null
   return {
     ...step,
     ...{ ballName: balls.find(({ id }) => id === step.ballId)?.name ?? null },
-    ...{ action: work?.action ?? 'buy', recipeKey: work?.recipeKey ?? null },
+    ...{ action: work?.action ?? (layout ? 'layout' : 'buy'), recipeKey: work?.recipeKey ?? null, layout },
     spec: specsOf(engine).find(({ id }) => id === step.ballId) ?? null,
-    due: work ? due(work.action === 'resurface' ? settlingGames : work.settlingGames) : null,
+    due: work ? due(work.action === 'resurface' ? settlingGames : work.settlingGames) : layout ? due(0) : null,
   }
 }
 
@@ -260,18 +264,13 @@ export async function remediesOf(
   const tryAll = (layouts: readonly Layout[]) =>
     Promise.all(
       layouts.map(async (layout) => {
-        const { shot } = shotOf(bowler, { ...ball, drilling: null, ...layout }, 'now', ground)
+        const { shot } = shotOf(bowler, laidOut(ball, layout), 'now', ground)
         const answer = await motion.run({ kind: 'engine', question: { shot, spread, playable } }, { priority: 5 })
         tried.push({ layout, answer })
       }),
     )
   // What nobody knows of its core cannot be laid out.
-  if (
-    ball.rgIn != null &&
-    ball.differentialIn != null &&
-    ball.surface.effectiveRaUm !== null &&
-    ball.cover !== 'polyester'
-  ) {
+  if (canBeLaidOut(ball)) {
     await tryAll(layoutGrid)
     const first = bestLayout(tried)
     if (first) await tryAll(layoutsAbout(first.layout))

@@ -23,6 +23,7 @@ import CoverageTable from './CoverageTable.vue'
 import EngineState from './EngineState.vue'
 import GapFixes from './GapFixes.vue'
 import { useCoverageText } from './useCoverageText.ts'
+import { isBenchWork } from './usePlans.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -34,8 +35,9 @@ const error = ref<string | null>(null)
 const cell = shallowRef<CoverageCell | null>(null)
 const chosen = ref<{ fix: Pick<OfferedFix, 'ballId' | 'action' | 'recipeKey' | 'due'>; reason: string } | null>(null)
 /** A step of a plan as work for the bench. */
-function putStep({ ballId, action, recipeKey, due }: OfferedStep) {
-  if (action === 'buy') return
+function putStep(step: OfferedStep) {
+  if (!isBenchWork(step)) return
+  const { ballId, action, recipeKey, due } = step
   chosen.value = {
     fix: { ballId, action, recipeKey, due },
     reason: t('coverage.plan.reason', { event: due?.eventName }),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
-import { type BallSpec, polishRaUm, sameState } from '@sleetfall/core'
+import { type BallSpec, formatLayout, polishRaUm, sameState } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useCustomers } from '../customers/store.ts'
@@ -10,7 +10,7 @@ import { useCoverageText } from './useCoverageText.ts'
 import { saveCard } from '../print/card.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
-import { sameSteps } from './usePlans.ts'
+import { isBenchWork, sameSteps } from './usePlans.ts'
 
 /** One plan in three lines: what is done, what it closes and opens, what it takes. */
 const props = defineProps<{ view: CoverageView; plans: PlansView; plan: OfferedPlan; first: boolean }>()
@@ -29,16 +29,18 @@ const title = computed(() =>
     ? `● ${t(nothingOpen.value ? 'coverage.plan.nothingNeeded' : 'coverage.plan.best')}`
     : `◌ ${t(nothingOpen.value ? 'coverage.plan.more' : 'coverage.plan.asGood')}`,
 )
-const works = computed(() => props.plan.steps.filter(({ action }) => action !== 'buy'))
+const works = computed(() => props.plan.steps.filter(isBenchWork))
 const isRobust = computed(() => sameSteps(props.plan, props.plans.robust))
-const whatOf = ({ action, ballName, recipeKey, spec }: OfferedStep) =>
-  spec
-    ? t(spec.stock ? 'coverage.plan.fromStock' : 'coverage.plan.buy', {
-        name: spec.stock?.name,
-        ...{ cover: t(`balls.covers.${spec.cover}`), surface: surfaceOf(spec.raUm) },
-        ...{ rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) },
-      })
-    : `${t(`coverage.actions.${action}`)} ${ballName}${recipeKey ? ` – ${t(`surface.recipes.${recipeKey}`)}` : ''}`
+const whatOf = ({ action, ballName, recipeKey, layout, spec }: OfferedStep) =>
+  layout
+    ? t('coverage.plan.redrill', { ball: ballName, layout: formatLayout(layout) })
+    : spec
+      ? t(spec.stock ? 'coverage.plan.fromStock' : 'coverage.plan.buy', {
+          name: spec.stock?.name,
+          ...{ cover: t(`balls.covers.${spec.cover}`), surface: surfaceOf(spec.raUm) },
+          ...{ rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) },
+        })
+      : `${t(`coverage.actions.${action}`)} ${ballName}${recipeKey ? ` – ${t(`surface.recipes.${recipeKey}`)}` : ''}`
 const effect = computed(() => {
   const { closes, opens, left } = props.plan
   const part = (key: 'closes' | 'opensOn' | 'left', states: typeof closes) =>
@@ -83,7 +85,7 @@ const takes = computed(() => {
   const minutes = sum(({ effort }) => effort.minutes)
   const days = Math.max(0, ...props.plan.steps.map(({ effort }) => effort.days))
   const mm = sum(({ effort }) => effort.coverRemovedMm)
-  if (works.value.length === 0) return t('coverage.plan.costsBall')
+  if (minutes === 0 && mm === 0) return t('coverage.plan.costsBall')
   return [
     t('coverage.plan.takes', { minutes }),
     t('coverage.plan.days', { n: days }, days),
@@ -111,13 +113,20 @@ const takes = computed(() => {
             }}</span>
           </span>
           <v-btn
-            v-if="step.action !== 'buy' && session.may('promises')"
+            v-if="isBenchWork(step) && session.may('promises')"
             size="small"
             :aria-label="`${t('coverage.put')}: ${step.ballName}`"
             @click="emit('one', step)"
             >{{ t('coverage.plan.putOne') }}</v-btn
           >
+          <v-btn
+            v-if="step.layout"
+            size="small"
+            :to="{ path: `/layouts/${step.ballId}`, query: { beside: formatLayout(step.layout) } }"
+            >{{ t('coverage.plan.toLayouts') }}</v-btn
+          >
         </div>
+        <p v-if="step.layout" class="small">{{ t('coverage.plan.redrillNote') }}</p>
         <div v-if="step.spec">
           <v-btn size="small" @click="brief(step.spec)">{{ t('coverage.brief.open') }}</v-btn>
         </div>

@@ -6,7 +6,7 @@ import ChoiceRow from '../trials/ChoiceRow.vue'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import { dayText } from '../controls/days.ts'
 import PlanCard from './PlanCard.vue'
-import { usePlans, usePutWorks } from './usePlans.ts'
+import { isBenchWork, usePlans, usePutWorks } from './usePlans.ts'
 
 /** Plans over all balls together: the exact best, others that are as good, and what they are weighed by. */
 const props = defineProps<{ view: CoverageView }>()
@@ -73,7 +73,7 @@ async function putAll() {
           v-for="(plan, i) in plans.plans"
           :key="i"
           v-bind="{ view, plans, plan, first: i === 0 }"
-          @all="asked = plan.steps"
+          @all="asked = plan.steps.filter(isBenchWork)"
           @one="emit('one', $event)"
         />
       </div>

@@ -172,7 +172,13 @@ export default {
   gapFor: '{state}: no ball does',
   due: 'for {event} on {on}',
   plays: 'plays {condition} (assumed)',
-  actions: { clean: 'Clean', extract: 'Take oil out of', resurface: 'Resurface', 'other-ball': 'Another ball' },
+  actions: {
+    clean: 'Clean',
+    extract: 'Take oil out of',
+    resurface: 'Resurface',
+    layout: 'Plug and redrill',
+    'other-ball': 'Another ball',
+  },
   recipe: 'recipe: {recipe}',
   reasons: {
     'oil-film': 'Oil on the cover takes its grip away; without it the ball would fit.',
@@ -200,6 +206,10 @@ export default {
     nothing: 'Everything stays as it is.',
     fromStock: '{name}, in stock here: {cover}, surface {surface}, RG {rg}, differential {differential}',
     buy: 'Look for a ball: {cover}, surface {surface}, RG near {rg}, differential near {differential}',
+    redrill: 'Plug and redrill {ball} to {layout}',
+    redrillNote:
+      'It cannot be undone. By its core without holes (assumed), nothing thrown with it as it is drilled counts; try the line and the surface first.',
+    toLayouts: 'To the layout bench',
     polish: 'polish',
     about: 'about {grit} grit',
     due: 'due {on}, for {event}',

@@ -1,5 +1,5 @@
 import type { Job, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
-import { recipeByKey } from '@sleetfall/core'
+import { type Work, recipeByKey } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { ref, shallowRef, watch } from 'vue'
@@ -14,6 +14,10 @@ import { useNotices } from '../shell/notices.ts'
 export const sameSteps = (a: OfferedPlan, b: OfferedPlan): boolean =>
   a.steps.length === b.steps.length &&
   a.steps.every((step) => b.steps.some((one) => one.ballId === step.ballId && one.variant === step.variant))
+
+/** Work that the bench has a job for: a ball is bought elsewhere, and plugged and redrilled by the layout bench's sheet. */
+export const isBenchWork = (step: OfferedStep): step is OfferedStep & { action: Work['action'] } =>
+  step.action !== 'buy' && step.action !== 'layout'
 
 /** Plans over all balls of a customer; asked for anew when what may be bought or carried changes. */
 export function usePlans(customerId: () => string, ready: () => boolean) {
@@ -54,8 +58,8 @@ export function usePutWorks() {
   const notices = useNotices()
   return async (steps: readonly OfferedStep[], reason?: string): Promise<void> => {
     const jobs: Job[] = []
-    for (const { ballId, ballName, action, recipeKey, due } of steps) {
-      if (action === 'buy' || !due) continue
+    for (const { ballId, ballName, action, recipeKey, due } of steps.filter(isBenchWork)) {
+      if (!due) continue
       const input = {
         ...{ id: newId(), ballId, kind: action, recipeKey, dueOn: due.on, eventId: due.eventId, reads: null },
         ...{ steps: recipeKey === null ? null : [...(recipeByKey(recipeKey)?.steps ?? [])], beforeTrialId: null },

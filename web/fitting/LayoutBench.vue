@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { check, drillingSchema } from '@sleetfall/contract'
-import { type Layout, formatLayout, sheetFigures } from '@sleetfall/core'
+import { formatLayout, sheetFigures } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
-import { computed, shallowRef, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
 import LoadState from '../controls/LoadState.vue'
@@ -24,7 +24,7 @@ import { savePdf, saveSvg } from './sheet.ts'
 import { useBallOnBench } from './useBallOnBench.ts'
 import { useDrilling } from './useDrilling.ts'
 import { useGripSheets } from './useGripSheets.ts'
-import { diameterIn, useLayoutOnBench, usualLayout, usualPap } from './useLayoutOnBench.ts'
+import { diameterIn, useLayoutBeside, useLayoutOnBench, usualLayout, usualPap } from './useLayoutOnBench.ts'
 
 /** Layout of a ball on a bowler's PAP: drawn and in figures, each following the other; down to the drill sheet. */
 const { t } = useI18n()
@@ -35,7 +35,7 @@ const bench = useLayoutOnBench()
 const { layout, canUndo, undo } = bench
 const grip = useGripSheets(customerId, () => customer.value?.hand)
 const { sound } = grip
-const other = shallowRef<Layout | null>(null)
+const other = useLayoutBeside()
 
 watch(
   [loaded, () => ball.value?.id],

@@ -1,13 +1,25 @@
-import { type Distances, type Layout, fromDistances, toDistances } from '@sleetfall/core'
+import { type Distances, type Layout, fromDistances, parseLayout, toDistances } from '@sleetfall/core'
 import { useRefHistory } from '@vueuse/core'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 
 /** PAP to draw for who has none on record. */
 export const usualPap = { overIn: 5, upIn: 0.5 }
 export const usualLayout: Layout = { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 40 }
 /** Diameter that drawings and sheets are reckoned with, in. */
 export const diameterIn = 8.595
+
+/** Another layout beside the one that is being made; a plan that proposes one brings it along in the address. */
+export function useLayoutBeside() {
+  const route = useRoute()
+  const given = () => (typeof route.query['beside'] === 'string' ? parseLayout(route.query['beside']) : undefined)
+  const beside = shallowRef<Layout | null>(given() ?? null)
+  watch(given, (layout) => {
+    if (layout) beside.value = layout
+  })
+  return beside
+}
 
 /** The layout that is being made: as three figures or three distances, with what was before it. */
 export function useLayoutOnBench() {
