@@ -103,6 +103,17 @@ export const planWishesSchema = yup.object({
   carried: whole('ballsCarried', 1, 12).nullable().default(null),
 })
 
+/** Works that were put on the bench from a plan. */
+const mostPromised = 12
+export const promisesSchema = yup.object({
+  jobIds: yup
+    .array(identifier('job').required(wrong('job', 'missing')))
+    .label('job')
+    .min(1, wrong('job', 'missing'))
+    .max(mostPromised, wrong('job', 'atMost', { count: mostPromised }))
+    .required(wrong('job', 'missing')),
+})
+
 /** Which ball in which state remedies are asked for. */
 export const remedySchema = yup.object({
   ball: identifier('ball'),
@@ -119,10 +130,14 @@ export interface HeldForecast extends ScoredForecast {
   readonly ballName: string
   readonly startedAt: string
 }
-/** How good the shop's forecasts are: over its latest trials, and the last of them one by one. */
-export interface ForecastsView {
+/** How good forecasts are: over the shop's latest trials, and the last of them one by one. */
+export interface HeldForecasts {
   readonly score: ForecastScore | null
   readonly latest: readonly HeldForecast[]
+}
+/** What the maps said, and what works were promised to bring when they were put on the bench. */
+export interface ForecastsView extends HeldForecasts {
+  readonly promised: HeldForecasts
 }
 
 /** A step of a plan as it can be put on the bench, or looked for in the shop. */

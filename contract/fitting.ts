@@ -2,7 +2,16 @@ import { coverFamilies } from '@sleetfall/core'
 import * as yup from 'yup'
 import { coreFigures } from './balls.ts'
 import { hands } from './customers.ts'
-import { identifier, neededQuantity, oneOf, optionalText, quantity, requiredText, whole } from './fields.ts'
+import {
+  identifier,
+  neededQuantity,
+  oneOf,
+  optionalText,
+  quantity,
+  recordVersion,
+  requiredText,
+  whole,
+} from './fields.ts'
 import { holeSchema } from './layouts.ts'
 import type { Stored } from './stored.ts'
 import { wrong } from './said.ts'
@@ -75,6 +84,33 @@ export const stockBallSchema = yup.object({
 export type StockBallInput = yup.InferType<typeof stockBallSchema>
 export interface StockBall extends StockBallInput, Stored {
   readonly id: string
+}
+
+export const wantedStates = ['open', 'bought', 'dropped'] as const
+/** A ball to look for, for a customer: what matters of it, as a plan found it, never a name but of the shop's own. */
+export const wantedBallSchema = yup.object({
+  id: identifier(),
+  customerId: identifier('customer'),
+  cover: oneOf('coverFamily', coverFamilies),
+  raUm: neededQuantity('ruledRaUm', 'roughness'),
+  rgIn: neededQuantity('rgIn', 'rg'),
+  differentialIn: neededQuantity('differentialIn', 'differential'),
+  stockBallId: identifier('ball').nullable().default(null).notRequired(),
+  reason: optionalText('reason', 300),
+})
+export type WantedBallInput = yup.InferType<typeof wantedBallSchema>
+export const wantedStateSchema = yup.object({ version: recordVersion(), state: oneOf('state', wantedStates) })
+export interface WantedBall extends WantedBallInput, Stored {
+  readonly state: (typeof wantedStates)[number]
+  readonly customerName: string
+  /** The shop's own ball that it would be, as it is called, and how many are there. */
+  readonly stockName: string | null
+  readonly inStock: number | null
+}
+/** What is looked for, newest first, and how many there are in all. */
+export interface WantedBalls {
+  readonly items: readonly WantedBall[]
+  readonly total: number
 }
 
 export const mostStockRows = 2000

@@ -112,6 +112,17 @@ test('a ball is looked for only when one may be bought; its brief says in plain 
   const pdf = readFileSync(await download.path(), 'latin1')
   for (const words of ['What to look for', 'Maud Ebberly', 'reactive cover', 'differential near'])
     expect(pdf).toContain(words)
+
+  // It is remembered at the stock until it is bought; a slip is taken back.
+  await other.getByRole('button', { name: 'Note as wanted' }).click()
+  await expect(page.getByText(/among the balls that are looked for, for Maud Ebberly/)).toBeVisible()
+  await page.goto('/stock')
+  const wanted = page.getByRole('region', { name: 'Wanted for customers' })
+  await expect(wanted.getByRole('row', { name: /Maud Ebberly Look for a ball: .* RG near 2/ })).toBeVisible()
+  await wanted.getByRole('button', { name: 'Bought: Maud Ebberly' }).click()
+  await expect(wanted).toBeHidden()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(wanted.getByRole('row', { name: /Maud Ebberly/ })).toBeVisible()
 })
 
 test('the lines a bowler plays are stated on their record; how they are known is said wherever a line is looked for', async ({

@@ -7,7 +7,7 @@ export const coverage: Area = {
   routes: [['/coverage', coverageRoutes]],
   jobs: [{ name: coverageJob, run: computeCoverage, atOnce: 2 }],
   tables: ['coverage_forecast', 'coverage_kept'],
-  foreignTables: ['customer'],
+  foreignTables: ['customer', 'job'],
   exports: ['engine.ts', 'routes.ts', 'service.ts'],
-  imports: ['balls', 'customers', 'events', 'fitting', 'lanes', 'shop', 'trials'],
+  imports: ['balls', 'bench', 'customers', 'events', 'fitting', 'lanes', 'shop', 'trials'],
 }

@@ -28,6 +28,7 @@ import {
   nearestGaps,
   offeredStep,
   plansFor,
+  promiseWorks,
   remediesOf,
   stopMap,
   unplacedIn,
@@ -364,6 +365,64 @@ describe('plans over all balls', () => {
     await computeCoverage(database, pool, id)
     expect(await count()).toBe(kept)
   }, 120_000)
+
+  test('what a work was promised to bring is kept as it is put on the bench, and held against the first trial after it is done', async () => {
+    const id = await idOf('Bexa Thrumley')
+    await computeCoverage(database, pool, id)
+    const step = (await planned('Bexa Thrumley'))!.plans[0]!.steps[0]!
+    const { subject, question, fixable } = await askedOf(database, id)
+    const jobId = randomUUID()
+    await database.run(
+      `insert into job (id, ball_id, kind, recipe_key, due_on, reason, steps) values ($1, $2, $3, $4, current_date + 3, 'plan', '[]')`,
+      [jobId, step.ballId, step.action, step.recipeKey],
+    )
+    await promiseWorks(database, id, [jobId, randomUUID()])
+    const kept = await database.many<{ patternId: string; shots: number; p: number }>(
+      'select pattern_id, shots, p from coverage_forecast where job_id = $1 order by shots, pattern_id',
+      [jobId],
+    )
+    expect(kept).toHaveLength(subject.states.length)
+    // It is what the plan was chosen by: the cells after that work.
+    const { balls } = planQuestion(question, fixable, { need: subject.states.map(() => 1), ...wishes })
+    const { options } = balls.find((ball) => ball.id === step.ballId)!
+    const { cells } = options.find((one) => one.variant === step.variant)!
+    for (const { patternId, shots, p } of kept)
+      expect(p).toBeCloseTo(cells.find((cell) => cell.targetId === patternId && cell.shots === shots)!.strikes!.p, 9)
+    // Said once: what is said of it later is not what it was chosen for. The map's own word stays apart from it.
+    await database.run(`update coverage_forecast set p = 0.123, low = 0.1, high = 0.2 where job_id = $1`, [jobId])
+    await promiseWorks(database, id, [jobId])
+    const { latest: ofMap } = await forecastsHeld(database)
+
+    const { patternId } = kept[0]!
+    const trial = async (daysAgo: number) => {
+      const input = trialSchema.cast({
+        ...{ id: randomUUID(), customerId: id, patternId, question: `After work, ${daysAgo}`, gamesSinceOiling: 0 },
+        ...{ design: 'change', arms: ['now', 'again'].map((label) => ({ label, ballId: step.ballId })) },
+        startedAt: new Date(Date.now() - 86_400_000 * daysAgo).toISOString(),
+      }) as TrialInput
+      await createTrial(database, input)
+      const shot = { id: randomUUID(), arm: 1, thrownAt: input.startedAt, entryBoard: 17.5, leave: [] }
+      await addShot(database, input.id!, shotSchema.cast(shot) as TrialShotInput)
+      return input.id
+    }
+    const promised = async () => (await forecastsHeld(database)).promised
+    await trial(6)
+    expect((await promised()).latest).toEqual([])
+    await database.run(`update job set state = 'done', done_at = now() - interval '5 days' where id = $1`, [jobId])
+    const after = await trial(4)
+    const { score, latest } = await promised()
+    expect(latest.map(({ trialId, p }) => [trialId, p])).toEqual([[after, 0.123]])
+    expect(score).toMatchObject({ forecasts: 1, shots: 1 })
+    expect((await forecastsHeld(database)).latest).toEqual(ofMap)
+    // Once something else was done to the ball, the promise of the work before says nothing.
+    await database.run(
+      `insert into job (id, ball_id, kind, due_on, reason, state, done_at)
+       values ($1, $2, 'clean', current_date, '', 'done', now() - interval '3 days')`,
+      [randomUUID(), step.ballId],
+    )
+    await trial(1)
+    expect((await promised()).latest.map(({ trialId }) => trialId)).toEqual([after])
+  }, 60_000)
 
   test('who has a ball for everything is sold nothing, even if balls may be bought', async () => {
     await computeCoverage(database, pool, await idOf('Isk Tarrowby'))

@@ -1,10 +1,10 @@
 import { type Request, Router } from 'express'
 import * as yup from 'yup'
 import { type Context, idOf } from '../http/context.ts'
-import { planWishesSchema, remedySchema } from '@sleetfall/contract'
+import { planWishesSchema, promisesSchema, remedySchema } from '@sleetfall/contract'
 import { checked, write } from '../http/write.ts'
 import type { Db } from '../database/db.ts'
-import { coverageOf, forecastsHeld, nearestGaps, plansFor, remediesOf, stopMap } from './service.ts'
+import { coverageOf, forecastsHeld, nearestGaps, plansFor, promiseWorks, remediesOf, stopMap } from './service.ts'
 import { setStopped } from './store.ts'
 
 /** The queue in which the engine is asked. */
@@ -52,6 +52,19 @@ export function coverageRoutes(context: Context): Router {
         return asIs(one)
       },
       asIs,
+    ),
+  )
+  /** Keeps what works of this customer are promised to bring, as they are put on the bench. */
+  router.post(
+    '/:id/promises',
+    write(
+      context,
+      promisesSchema,
+      async ({ db, input, request }) => {
+        await promiseWorks(db, idOf(request), input.jobIds)
+        return { kept: true }
+      },
+      async () => ({ kept: true }),
     ),
   )
   /** Plans over all balls together; null until the engine has answered everything. */

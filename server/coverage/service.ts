@@ -22,6 +22,7 @@ import {
   type WorkPool,
   bestLayout,
   canBeLaidOut,
+  cellsOf,
   coverageMap,
   fixesFor,
   groundAfter,
@@ -41,6 +42,7 @@ import {
   usualPhases,
   worksOn,
 } from '@sleetfall/core'
+import { jobById } from '../bench/store.ts'
 import { addDays, today } from '../events/nextDay.ts'
 import { playersUntil } from '../events/store.ts'
 import { inStock } from '../fitting/store.ts'
@@ -55,8 +57,10 @@ import {
   type KeptUnplaced,
   type KeptWork,
   forecastsBefore,
+  keepPromises,
   keptNear,
   keptOf,
+  promisesBefore,
   setStopped,
 } from './store.ts'
 
@@ -278,6 +282,30 @@ export async function remediesOf(
   return remediesFor(question, fixable, ballId, key, bestLayout(tried))
 }
 
+/**
+ * Keeps what works that were put on the bench are promised to bring in every state ahead, as the plan that they came from says it, to be held against the first
+ * trials after them. What the engine has not looked at has no promise.
+ */
+export async function promiseWorks(db: Db, customerId: string, jobIds: readonly string[]): Promise<void> {
+  const { kept, question, fixable } = await askedOf(db, customerId)
+  if (!kept?.complete) return
+  for (const jobId of jobIds) {
+    const job = await jobById(db, jobId)
+    const ball = question.balls.find(({ id }) => id === job?.ballId)
+    const worked = fixable.find(({ id }) => id === job?.ballId)
+    if (!job || !ball || !worked) continue
+    const work = worksOn(ball.reading.cover, worked).find(({ action, recipeKey }) =>
+      job.recipeKey === null ? action === job.kind : recipeKey === job.recipeKey,
+    )
+    if (!work) continue
+    const cells = cellsOf(question, { ...ball, reading: { ...ball.reading, ...work.reading } }, work.variant)
+    const told = cells.flatMap(({ ballId, targetId, shots, strikes, provenance }) =>
+      strikes ? [{ jobId, ballId, targetId, shots, ...strikes, provenance }] : [],
+    )
+    await keepPromises(db, customerId, told)
+  }
+}
+
 /** Trials that the shop's forecasts are held against, and those that are shown one by one. */
 const mostHeld = 200
 const mostShown = 12
@@ -285,12 +313,14 @@ const mostShown = 12
 /** What the maps had said before the shop's latest trials, against what those showed. */
 export async function forecastsHeld(db: Db): Promise<ForecastsView> {
   const thrown = await strikesThrown(db, mostHeld)
-  const said = await forecastsBefore(db, thrown)
-  const held = thrown.flatMap(({ trialId, question, customerName, ballName, startedAt, strikes, of }, i) => {
-    const forecast = said[i]
-    return forecast ? [{ trialId, question, customerName, ballName, startedAt, strikes, of, ...forecast }] : []
-  })
-  return { score: scoreForecasts(held), latest: held.slice(0, mostShown) }
+  const against = (said: Awaited<ReturnType<typeof forecastsBefore>>) => {
+    const held = thrown.flatMap(({ trialId, question, customerName, ballName, startedAt, strikes, of }, i) => {
+      const forecast = said[i]
+      return forecast ? [{ trialId, question, customerName, ballName, startedAt, strikes, of, ...forecast }] : []
+    })
+    return { score: scoreForecasts(held), latest: held.slice(0, mostShown) }
+  }
+  return { ...against(await forecastsBefore(db, thrown)), promised: against(await promisesBefore(db, thrown)) }
 }
 
 /** Stops what is being computed of a customer's map as it is now; anything new begins anew. */

@@ -84,7 +84,7 @@ export async function keepForecasts(db: Db, customerId: string, cells: readonly 
        high double precision, provenance text)
      where not exists (
        select from (select p from coverage_forecast f where f.ball_id = c.ball_id and f.pattern_id = c.pattern_id and f.shots = c.shots
-                    order by f.created_at desc limit 1) last where abs(last.p - c.p) < $3)`,
+                      and f.job_id is null order by f.created_at desc limit 1) last where abs(last.p - c.p) < $3)`,
     [customerId, JSON.stringify(told), movedBy],
   )
   await db.run(
@@ -93,33 +93,82 @@ export async function keepForecasts(db: Db, customerId: string, cells: readonly 
   )
 }
 
+/** Something thrown of which a forecast is looked for, and what one says. */
+interface Asked {
+  readonly ballId: string
+  readonly patternId: string
+  readonly startedAt: string
+  readonly onLane: number | null
+}
+interface Said {
+  readonly p: number
+  readonly low: number
+  readonly high: number
+}
+const askedRows = (asked: readonly Asked[]) =>
+  JSON.stringify(
+    asked.map(({ ballId, patternId, startedAt, onLane }, n) => ({
+      ...{ n, ball_id: ballId, pattern_id: patternId, at: startedAt, shots: onLane ?? 0 },
+    })),
+  )
+
 /** What the map had said last before something was thrown, in the nearest phase; in the order asked, null where it had said nothing. */
-export async function forecastsBefore(
-  db: Db,
-  asked: readonly {
-    readonly ballId: string
-    readonly patternId: string
-    readonly startedAt: string
-    readonly onLane: number | null
-  }[],
-): Promise<({ readonly p: number; readonly low: number; readonly high: number } | null)[]> {
+export async function forecastsBefore(db: Db, asked: readonly Asked[]): Promise<(Said | null)[]> {
   const rows = await db.many<{ n: number; p: number | null; low: number; high: number }>(
     `select c.n, f.p, f.low, f.high
      from jsonb_to_recordset($1) as c (n int, ball_id uuid, pattern_id uuid, at timestamptz, shots double precision)
      left join lateral (
        select p, low, high from coverage_forecast f
-       where f.ball_id = c.ball_id and f.pattern_id = c.pattern_id and f.created_at < c.at
+       where f.ball_id = c.ball_id and f.pattern_id = c.pattern_id and f.created_at < c.at and f.job_id is null
        order by abs(f.shots - c.shots), f.created_at desc limit 1) f on true order by c.n`,
+    [askedRows(asked)],
+  )
+  return rows.map(({ p, low, high }) => (p === null ? null : { p, low, high }))
+}
+
+/** How long after a work a trial says what it brought: later it has worn. */
+const promiseDays = 60
+
+/**
+ * What the last work before something was thrown had promised when it was put on the bench, in the nearest phase; null where none had, or something else was
+ * done to the ball in between.
+ */
+export async function promisesBefore(db: Db, asked: readonly Asked[]): Promise<(Said | null)[]> {
+  const rows = await db.many<{ n: number; p: number | null; low: number; high: number }>(
+    `select c.n, f.p, f.low, f.high
+     from jsonb_to_recordset($1) as c (n int, ball_id uuid, pattern_id uuid, at timestamptz, shots double precision)
+     left join lateral (
+       select id from job where ball_id = c.ball_id and done_at < c.at and done_at > c.at - make_interval(days => $2)
+       order by done_at desc limit 1) j on true
+     left join lateral (
+       select p, low, high from coverage_forecast
+       where job_id = j.id and pattern_id = c.pattern_id order by abs(shots - c.shots) limit 1) f on true order by c.n`,
+    [askedRows(asked), promiseDays],
+  )
+  return rows.map(({ p, low, high }) => (p === null ? null : { p, low, high }))
+}
+
+/** Keeps what a job was promised to bring, once: what is said later of it is not what it was chosen for. */
+export const keepPromises = (
+  db: Db,
+  customerId: string,
+  told: readonly (Said & { readonly jobId: string; readonly ballId: string; readonly provenance: string } & StateKey)[],
+) =>
+  db.run(
+    `insert into coverage_forecast (customer_id, job_id, ball_id, pattern_id, shots, p, low, high, provenance)
+     select $1, c.job_id, c.ball_id, c.pattern_id, c.shots, c.p, c.low, c.high, c.provenance
+     from jsonb_to_recordset($2) as c (job_id uuid, ball_id uuid, pattern_id uuid, shots double precision, p double precision,
+       low double precision, high double precision, provenance text)
+     on conflict (job_id, pattern_id, shots) where job_id is not null do nothing`,
     [
+      customerId,
       JSON.stringify(
-        asked.map(({ ballId, patternId, startedAt, onLane }, n) => ({
-          ...{ n, ball_id: ballId, pattern_id: patternId, at: startedAt, shots: onLane ?? 0 },
+        told.map(({ jobId, ballId, targetId, ...said }) => ({
+          ...{ ...said, job_id: jobId, ball_id: ballId, pattern_id: targetId },
         })),
       ),
     ],
   )
-  return rows.map(({ p, low, high }) => (p === null ? null : { p, low, high }))
-}
 
 type OfCustomer = 'customerId' | 'customerName'
 export type KeptGap = Omit<NearGap, OfCustomer>

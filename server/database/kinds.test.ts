@@ -15,6 +15,7 @@ import {
   verdictWords,
   shapes,
   supplyKinds,
+  wantedStates,
   whereabouts,
 } from '@sleetfall/contract'
 import {
@@ -50,6 +51,8 @@ const listOf: Readonly<Record<string, readonly string[]>> = {
   'rule_set.surface_change': surfaceChanges,
   'rule_set.cleaner': cleanerRules,
   'grip_sheet.hand': hands,
+  'wanted_ball.cover': coverFamilies,
+  'wanted_ball.state': wantedStates,
   'job.kind': jobKinds,
   'job.state': jobStates,
   'pad.abrasive': supplyKinds,

@@ -38,6 +38,7 @@ const quantityOf: Readonly<Record<string, LimitName>> = {
   'customer.target_from_board': 'board',
   'customer.target_to_board': 'board',
   'pad.life_balls': 'padLife',
+  'wanted_ball.ra_um': 'ruledRaUm',
   'pad.uses': 'padUses',
   'pad.spare': 'stock',
   'pad.reorder_at': 'stock',

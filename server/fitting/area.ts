@@ -8,7 +8,7 @@ export const fitting: Area = {
     ['/grip-sheets', sheetRoutes],
     ['/stock', stockRoutes],
   ],
-  tables: ['grip_sheet', 'named_layout', 'stock_ball'],
+  tables: ['grip_sheet', 'named_layout', 'stock_ball', 'wanted_ball'],
   exports: ['store.ts'],
   imports: [],
 }

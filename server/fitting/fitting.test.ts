@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import type { Ball, BallEvent, GripSheet, NamedLayout } from '@sleetfall/contract'
+import type { Ball, BallEvent, GripSheet, NamedLayout, WantedBall, WantedBalls } from '@sleetfall/contract'
 import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
@@ -41,6 +41,38 @@ describe('grip sheets', () => {
     await counter.post('/grip-sheets', { ...sheet, id: randomUUID(), holes }).expect(403)
     await tech.post('/grip-sheets', { ...sheet, id: randomUUID(), holes: [] }).expect(422)
     await expect(shop.database.run('update grip_sheet set note = $1', ['changed'])).rejects.toThrow()
+  })
+})
+
+describe('balls that are looked for', () => {
+  test('one is remembered once for a customer, is settled by the version seen, and goes with its customer', async () => {
+    const counter = await shop.signIn('counter')
+    const customer = aCustomer()
+    await counter.post('/customers', customer).expect(200)
+    const spec = { customerId: customer.id, cover: 'pearl', raUm: 0.3, rgIn: 2.52, differentialIn: 0.04 }
+    const first: WantedBall = (
+      await counter.post('/stock/wanted', { ...spec, id: randomUUID(), reason: 'Long lanes' }).expect(200)
+    ).body
+    expect(first).toMatchObject({ ...spec, state: 'open', customerName: customer.name, stockName: null, inStock: null })
+    // Asked for again it is the same; another core is another ball.
+    const again = (await counter.post('/stock/wanted', { ...spec, id: randomUUID() }).expect(200)).body
+    expect(again.id).toBe(first.id)
+    const other = { ...spec, id: randomUUID(), rgIn: 2.58 }
+    await counter.post('/stock/wanted', other).expect(200)
+    const listed = async () => (await counter.get('/stock/wanted').expect(200)).body as WantedBalls
+    expect((await listed()).items.map(({ id }) => id)).toEqual([other.id, first.id])
+    const bought = { version: first.version, state: 'bought' }
+    await counter.put(`/stock/wanted/${first.id}`, bought).expect(200)
+    await counter.put(`/stock/wanted/${first.id}`, bought).expect(409)
+    expect(await listed()).toMatchObject({ total: 1, items: [{ id: other.id }] })
+    // Once bought it may be wanted again.
+    const anew = (await counter.post('/stock/wanted', { ...spec, id: randomUUID() }).expect(200)).body
+    expect(anew.id).not.toBe(first.id)
+    const wrong = await counter.post('/stock/wanted', { ...spec, id: randomUUID(), rgIn: 3.4 }).expect(422)
+    expect(wrong.body.fields[0].path).toBe('rgIn')
+    await counter.put(`/stock/wanted/${anew.id}`, { version: 1, state: 'lost' }).expect(422)
+    await shop.database.run('delete from customer where id = $1', [customer.id])
+    expect(await listed()).toEqual({ items: [], total: 0 })
   })
 })
 

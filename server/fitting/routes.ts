@@ -1,4 +1,12 @@
-import { gripSheetSchema, namedLayoutSchema, stockBallSchema, stockImportSchema, versioned } from '@sleetfall/contract'
+import {
+  gripSheetSchema,
+  namedLayoutSchema,
+  stockBallSchema,
+  stockImportSchema,
+  versioned,
+  wantedBallSchema,
+  wantedStateSchema,
+} from '@sleetfall/contract'
 import { Router } from 'express'
 import { type Context, idOf } from '../http/context.ts'
 import { removal, write } from '../http/write.ts'
@@ -9,6 +17,7 @@ import {
   importStock,
   layoutById,
   sheetById,
+  settleWanted,
   stockById,
   listLayouts,
   listStock,
@@ -16,6 +25,9 @@ import {
   sheetsOf,
   updateLayout,
   updateStock,
+  wantBall,
+  wantedBalls,
+  wantedById,
 } from './store.ts'
 
 /** The shop's named layouts. */
@@ -78,6 +90,28 @@ export function stockRoutes(context: Context): Router {
   router.post(
     '/import',
     write(context, stockImportSchema, ({ db, input }) => importStock(db, input.rows)),
+  )
+  /** Balls that are looked for, for customers. */
+  router.get('/wanted', async (_request, response) => {
+    response.json(await wantedBalls(context.database))
+  })
+  router.post(
+    '/wanted',
+    write(
+      context,
+      wantedBallSchema,
+      ({ db, input }) => wantBall(db, input),
+      ({ db, input }) => wantedById(db, input.id),
+    ),
+  )
+  router.put(
+    '/wanted/:id',
+    write(
+      context,
+      wantedStateSchema,
+      ({ db, input, request }) => settleWanted(db, idOf(request), input.version, input.state),
+      ({ db, request }) => wantedById(db, idOf(request)),
+    ),
   )
   router.put(
     '/:id',

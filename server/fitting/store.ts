@@ -6,6 +6,9 @@ import {
   type StockBall,
   type StockBallInput,
   type StockImported,
+  type WantedBall,
+  type WantedBallInput,
+  type WantedBalls,
   wrong,
 } from '@sleetfall/contract'
 import { randomUUID } from 'node:crypto'
@@ -76,6 +79,41 @@ export async function updateStock(
   await updateRow(db, 'stock_ball', { id, version }, input, () => stockById(db, id))
   return stockById(db, id)
 }
+/** So many are shown: what is looked for now, not all that ever was. */
+const mostWanted = 100
+const wantedSelect = `select w.*, c.name as customer_name, s.name as stock_name, s.in_stock
+  from wanted_ball w join lateral (select name from customer_label l where l.id = w.customer_id offset 0) c on true
+  left join stock_ball s on s.id = w.stock_ball_id`
+
+/** Balls that are looked for, newest first. */
+export async function wantedBalls(db: Db): Promise<WantedBalls> {
+  const items = await db.many<WantedBall>(
+    `${wantedSelect} where w.state = 'open' order by w.created_at desc, w.id limit ${mostWanted}`,
+  )
+  const { n } = await db.one<{ n: number }>(
+    `select count(*)::int as n from (select from wanted_ball where state = 'open' limit 1000) w`,
+  )
+  return { items, total: n }
+}
+export const wantedById = (db: Db, id: string) => db.maybeOne<WantedBall>(`${wantedSelect} where w.id = $1`, [id])
+
+/** Remembers a ball to look for; the same one for the same customer is remembered once. */
+export async function wantBall(db: Db, input: WantedBallInput): Promise<WantedBall | null> {
+  const same = await db.maybeOne<{ id: string }>(
+    `select id from wanted_ball where customer_id = $1 and state = 'open' and cover = $2 and abs(ra_um - $3) < 0.001
+       and abs(rg_in - $4) < 0.001 and abs(differential_in - $5) < 0.001`,
+    [input.customerId, input.cover, input.raUm, input.rgIn, input.differentialIn],
+  )
+  if (same) return wantedById(db, same.id)
+  await insertRow(db, 'wanted_ball', input)
+  return wantedById(db, input.id)
+}
+
+export async function settleWanted(db: Db, id: string, version: number, state: WantedBall['state']) {
+  await updateRow(db, 'wanted_ball', { id, version }, { state }, () => wantedById(db, id))
+  return wantedById(db, id)
+}
+
 export const deleteStock = (db: Db, id: string) => deleteRow(db, 'stock_ball', id)
 
 /** Writes all rows: a known name and weight is brought up to date, another is added. */

@@ -11,7 +11,7 @@ const props = defineProps<{ view: BagView }>()
 const emit = defineEmits<{ put: [] }>()
 const { t } = useI18n()
 const session = useSession()
-const putWorks = usePutWorks()
+const putWorks = usePutWorks(() => props.view.customer.id)
 /** Not what lies on the bench already. */
 const steps = computed(() =>
   props.view.steps.filter(

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Job } from '@sleetfall/contract'
 import { jobKinds } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
@@ -9,9 +10,9 @@ import { type JobQuestion, useJobForm } from './useJobForm.ts'
 
 /** Work for one ball: what, by which recipe, until when, and what speaks against it. A fix of the coverage map comes filled in. */
 const props = defineProps<JobQuestion>()
-const emit = defineEmits<{ close: []; saved: [] }>()
+const emit = defineEmits<{ close: []; saved: [Job] }>()
 const { t } = useI18n()
-const held = useJobForm(props, { close: () => emit('close'), saved: () => emit('saved') })
+const held = useJobForm(props, { close: () => emit('close'), saved: (saved) => emit('saved', saved) })
 const { form, kind, choice, outcome, order, nothingToDo, doubts, open, twoThings, asksTrial } = held
 const { recent, own, workers, assignedTo, versions, save } = held
 </script>

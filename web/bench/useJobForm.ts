@@ -56,7 +56,7 @@ export function changesTwoThings(kind: JobKind, others: readonly JobKind[]): boo
 const isTested = (kind: JobKind) => oilKinds.includes(kind) || kind === 'resurface' || kind === 'polish'
 
 /** Work for one ball as it is being written: its recipe, its day, and what speaks against it. */
-export function useJobForm(props: JobQuestion, emit: { close: () => void; saved: () => void }) {
+export function useJobForm(props: JobQuestion, emit: { close: () => void; saved: (job: Job) => void }) {
   const { t } = useI18n()
   const bench = useBench()
   const events = useEvents()
@@ -150,6 +150,7 @@ export function useJobForm(props: JobQuestion, emit: { close: () => void; saved:
         const { id: _id, ballId: _ball, beforeTrialId: _trial, ...edit } = input
         const job = await bench.edit(props.job, { ...edit, assignedTo: assignedTo.value }, versions.current())
         notices.done(t('bench.edited', { ball: job.ballName, due: dayText(job.dueOn) }))
+        emit.saved(job)
       } else {
         const job = await bench.takeJob(input)
         notices.done(
@@ -159,8 +160,8 @@ export function useJobForm(props: JobQuestion, emit: { close: () => void; saved:
           }),
           () => bench.stop(job),
         )
+        emit.saved(job)
       }
-      emit.saved()
     })
     if (ok) emit.close()
   }

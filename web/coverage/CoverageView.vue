@@ -23,7 +23,7 @@ import CoverageTable from './CoverageTable.vue'
 import EngineState from './EngineState.vue'
 import GapFixes from './GapFixes.vue'
 import { useCoverageText } from './useCoverageText.ts'
-import { isBenchWork } from './usePlans.ts'
+import { isBenchWork, keepPromises } from './usePlans.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -176,6 +176,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
       :fix="chosen.fix"
       :reason="chosen.reason"
       @close="chosen = null"
+      @saved="keepPromises(customerId, [$event])"
     />
   </section>
 </template>

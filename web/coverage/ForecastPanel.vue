@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { ForecastsView } from '@sleetfall/contract'
+import type { ForecastScore } from '@sleetfall/core'
 import type { ApexOptions } from 'apexcharts'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import VueApexCharts from 'vue3-apexcharts'
-import { dayText } from '../controls/days.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
+import HeldForecasts from './HeldForecasts.vue'
 import { useCoverageText } from './useCoverageText.ts'
 
 /** How good the maps' forecasts were: what was said against what trials showed, by how high it was said and one by one. */
@@ -74,9 +75,8 @@ const options = computed((): ApexOptions => {
     },
   }
 })
-const words = computed(() => {
-  const found = score.value
-  if (!found) return ''
+/** What is said of a score in words. */
+function wordsOf(found: ForecastScore): string {
   const { bias, biasSd, agree, forecasts, shots, brier, brierOfMean } = found
   // What chance alone makes of right forecasts is no bias.
   const way = Math.abs(bias) < 2 * biasSd ? 'even' : bias > 0 ? 'many' : 'few'
@@ -87,7 +87,7 @@ const words = computed(() => {
       ? []
       : [t(brier < brierOfMean ? 'coverage.forecasts.better' : 'coverage.forecasts.worse')]),
   ].join(' ')
-})
+}
 </script>
 
 <template>
@@ -99,34 +99,23 @@ const words = computed(() => {
     <p v-else-if="!view" class="soft" role="status">◌ {{ t('shell.loading') }}</p>
     <p v-else-if="!score" class="soft">{{ t('coverage.forecasts.none') }}</p>
     <template v-else>
-      <p>{{ words }}</p>
+      <p>{{ wordsOf(score) }}</p>
       <div class="both">
         <div aria-hidden="true">
           <VueApexCharts type="line" height="260" :options="options" :series="series" />
         </div>
-        <table class="list">
-          <thead>
-            <tr>
-              <th scope="col">{{ t('coverage.forecasts.trial') }}</th>
-              <th scope="col">{{ t('coverage.forecasts.said') }}</th>
-              <th scope="col">{{ t('coverage.forecasts.seen') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in view.latest" :key="`${one.trialId} ${one.ballName}`">
-              <td>
-                <router-link class="tapped" :to="`/trials/${one.trialId}`">{{ one.question }}</router-link>
-                <span class="small soft">{{ one.customerName }}, {{ one.ballName }}, {{ dayText(one.startedAt) }}</span>
-              </td>
-              <td class="figure">
-                {{ percent(one.p) }} % [{{ t('coverage.band', { low: percent(one.low), high: percent(one.high) }) }}]
-              </td>
-              <td class="figure">{{ t('coverage.forecasts.of', { n: one.strikes, of: one.of }) }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <HeldForecasts :held="view.latest" />
       </div>
       <p class="small soft">{{ t('coverage.forecasts.how') }}</p>
+    </template>
+    <template v-if="view">
+      <h3>{{ t('coverage.forecasts.promised') }}</h3>
+      <p v-if="!view.promised.score" class="soft">{{ t('coverage.forecasts.noneDone') }}</p>
+      <template v-else>
+        <p>{{ wordsOf(view.promised.score) }}</p>
+        <HeldForecasts :held="view.promised.latest" />
+      </template>
+      <p class="small soft">{{ t('coverage.forecasts.promisedHow') }}</p>
     </template>
   </section>
 </template>
@@ -137,8 +126,5 @@ const words = computed(() => {
   grid-template-columns: repeat(auto-fit, minmax(min(360px, 100%), 1fr));
   gap: var(--gap-4);
   align-items: start;
-}
-td > .small {
-  display: block;
 }
 </style>

@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedPlan, OfferedStep, PlansView } from '@sleetfall/contract'
-import { type BallSpec, formatLayout, polishRaUm, sameState } from '@sleetfall/core'
+import { formatLayout, sameState } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useCustomers } from '../customers/store.ts'
 import { dayText } from '../controls/days.ts'
-import { scannedText } from '../surface/useSurfaceText.ts'
+import BuyStep from './BuyStep.vue'
 import { useCoverageText } from './useCoverageText.ts'
-import { saveCard } from '../print/card.ts'
-import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { isBenchWork, sameSteps } from './usePlans.ts'
 
@@ -17,11 +14,7 @@ const props = defineProps<{ view: CoverageView; plans: PlansView; plan: OfferedP
 const emit = defineEmits<{ all: []; one: [OfferedStep] }>()
 const { t } = useI18n()
 const session = useSession()
-const notices = useNotices()
-const customers = useCustomers()
-const { names } = useCoverageText()
-const surfaceOf = (raUm: number) =>
-  raUm <= polishRaUm ? t('coverage.plan.polish') : t('coverage.plan.about', { grit: scannedText(raUm) })
+const { names, specText } = useCoverageText()
 /** Where everything is covered already, what follows is no better plan but a little more. */
 const nothingOpen = computed(() => props.plans.now.left.length === 0)
 const title = computed(() =>
@@ -35,12 +28,15 @@ const whatOf = ({ action, ballName, recipeKey, layout, spec }: OfferedStep) =>
   layout
     ? t('coverage.plan.redrill', { ball: ballName, layout: formatLayout(layout) })
     : spec
-      ? t(spec.stock ? 'coverage.plan.fromStock' : 'coverage.plan.buy', {
-          name: spec.stock?.name,
-          ...{ cover: t(`balls.covers.${spec.cover}`), surface: surfaceOf(spec.raUm) },
-          ...{ rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) },
-        })
+      ? specText(spec)
       : `${t(`coverage.actions.${action}`)} ${ballName}${recipeKey ? ` – ${t(`surface.recipes.${recipeKey}`)}` : ''}`
+/** A trial of what a step is for: its ball on the first pattern that the plan throws it on. */
+function trialOf({ ballId, action }: OfferedStep) {
+  const at = props.plan.uses.indexOf(ballId)
+  if (action === 'buy' || at === -1 || !session.may('trials')) return null
+  const pattern = props.plans.states[at]!.targetId
+  return { path: '/trials', query: { new: 'trial', customer: props.view.customerId, ball: ballId, pattern } }
+}
 const effect = computed(() => {
   const { closes, opens, left } = props.plan
   const part = (key: 'closes' | 'opensOn' | 'left', states: typeof closes) =>
@@ -49,37 +45,6 @@ const effect = computed(() => {
   const all = [...part('closes', closes), ...part('opensOn', opens), ...part('left', still)]
   return all.length > 0 ? all : [t('coverage.plan.allCovered')]
 })
-/** One page for whoever goes looking for the ball: what is missing, what to look for and why, in plain words. */
-async function brief(spec: BallSpec) {
-  const { closes, bought, strikes } = props.plan
-  const own = bought.find(({ ballId }) => ballId === spec.id)
-  const core = { rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) }
-  const head = (key: string) => ({ text: t(`coverage.brief.${key}`), bold: true })
-  const reads = spec.rgIn < 2.5 ? 'early' : spec.rgIn < 2.55 ? 'middle' : 'long'
-  const flares = spec.differentialIn > 0.045 ? 'much' : spec.differentialIn > 0.03 ? 'middle' : 'little'
-  await notices.attempt(() =>
-    saveCard({
-      ...{ format: 'a5', shop: session.info?.shopName ?? '', title: t('coverage.brief.title') },
-      customer: customers.byId.get(props.view.customerId)?.name ?? '',
-      lines: [
-        head('missing'),
-        { text: t('coverage.brief.states', { names: names(props.view, closes) || '–' }) },
-        head('lookFor'),
-        { text: t(`coverage.brief.covers.${spec.cover}`) },
-        { text: t(`coverage.brief.cores.${reads}`, core) },
-        { text: t(`coverage.brief.flares.${flares}`, core) },
-        { text: t('coverage.brief.surface', { surface: surfaceOf(spec.raUm) }) },
-        head('does'),
-        {
-          text: t('coverage.brief.strikes', { n: strikes.toFixed(0), now: props.plans.now.strikes.toFixed(0) }),
-        },
-        { text: t('coverage.plan.use', { percent: Math.round(100 * (own?.use ?? 0)) }) },
-        ...(own?.withinDoubt ? [{ text: t('coverage.plan.withinDoubt') }] : []),
-      ],
-      care: t('coverage.brief.care'),
-    }),
-  )
-}
 const takes = computed(() => {
   const sum = (of: (step: OfferedStep) => number) => props.plan.steps.reduce((all, step) => all + of(step), 0)
   const minutes = sum(({ effort }) => effort.minutes)
@@ -126,10 +91,11 @@ const takes = computed(() => {
             >{{ t('coverage.plan.toLayouts') }}</v-btn
           >
         </div>
+        <router-link v-if="trialOf(step)" class="small tapped" :to="trialOf(step)!">{{
+          t('coverage.plan.tryIt')
+        }}</router-link>
         <p v-if="step.layout" class="small">{{ t('coverage.plan.redrillNote') }}</p>
-        <div v-if="step.spec">
-          <v-btn size="small" @click="brief(step.spec)">{{ t('coverage.brief.open') }}</v-btn>
-        </div>
+        <BuyStep v-if="step.spec" v-bind="{ view, plans, plan, spec: step.spec }" />
         <template v-for="{ ballId, use, withinDoubt } in plan.bought" :key="ballId">
           <p v-if="ballId === step.ballId" class="small">
             {{ t('coverage.plan.use', { percent: Math.round(100 * use) }) }}

@@ -17,7 +17,7 @@ const held = usePlans(
   () => props.view.engine.state === 'ready',
 )
 const { bought, carried, view: plans, error, load } = held
-const putWorks = usePutWorks()
+const putWorks = usePutWorks(() => props.view.customerId)
 const asked = ref<readonly OfferedStep[]>([])
 const list = computed(() =>
   asked.value

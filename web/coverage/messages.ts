@@ -107,6 +107,10 @@ export default {
     saidAxis: 'strikes said, %',
     seenAxis: 'strikes seen, %',
     how: 'Each ball of a trial is held against the last thing that the map had said of it there before the trial began; whatever a trial taught afterwards does not count. Bars: 95 % intervals of what was seen.',
+    promised: 'What works had promised',
+    noneDone: 'No work from a plan or fix has been done and then tried in a trial yet.',
+    promisedHow:
+      'What a plan or fix said of a ball after its work, when that was put on the bench, against the trials within sixty days after it was done; not where something else was done to the ball in between.',
   },
   motion: {
     title: 'First read against finish',
@@ -210,6 +214,9 @@ export default {
     redrillNote:
       'It cannot be undone. By its core without holes (assumed), nothing thrown with it as it is drilled counts; try the line and the surface first.',
     toLayouts: 'To the layout bench',
+    tryIt: 'Try it in a trial',
+    want: 'Note as wanted',
+    wanted: 'It stands among the balls that are looked for, for {name}.',
     polish: 'polish',
     about: 'about {grit} grit',
     due: 'due {on}, for {event}',

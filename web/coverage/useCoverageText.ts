@@ -1,6 +1,7 @@
 import type { CoverageView, NearWork } from '@sleetfall/contract'
-import { type CoverageCell, type StateKey, sameState } from '@sleetfall/core'
+import { type BallSpec, type CoverageCell, type StateKey, polishRaUm, sameState } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import { scannedText } from '../surface/useSurfaceText.ts'
 import { phaseOf } from '../lanes/useWhatIfText.ts'
 
 const percent = (share: number) => Math.round(100 * share)
@@ -27,10 +28,19 @@ export function useCoverageText() {
     if (has(map.thin)) return `${shown ? '●' : '◑'} ${t(shown ? 'coverage.thin' : 'coverage.thinLikely')}`
     return shown ? `● ${t('coverage.covered')}` : `◑ ${t('coverage.standings.likely')}`
   }
+  const surfaceText = (raUm: number) =>
+    raUm <= polishRaUm ? t('coverage.plan.polish') : t('coverage.plan.about', { grit: scannedText(raUm) })
+  /** A ball to look for, in a few words: what matters of it, and what it is called where the shop has it. */
+  const specText = ({ cover, raUm, rgIn, differentialIn, stock }: Omit<BallSpec, 'id'>) =>
+    t(stock ? 'coverage.plan.fromStock' : 'coverage.plan.buy', {
+      name: stock?.name,
+      ...{ cover: t(`balls.covers.${cover}`), surface: surfaceText(raUm) },
+      ...{ rg: rgIn.toFixed(2), differential: differentialIn.toFixed(3) },
+    })
   /** A work on a ball, in a few words. */
   const fixText = ({ action, ballName, recipeKey }: Pick<NearWork, 'action' | 'ballName' | 'recipeKey'>) =>
     [t(`coverage.actions.${action}`), ballName, recipeKey && `– ${t(`surface.recipes.${recipeKey}`)}`]
       .filter(Boolean)
       .join(' ')
-  return { phase, fixText, short, word, sign, nameOf, names, bestOf, stateOf, percent }
+  return { phase, fixText, specText, surfaceText, short, word, sign, nameOf, names, bestOf, stateOf, percent }
 }

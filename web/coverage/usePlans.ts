@@ -5,7 +5,7 @@ import { v4 as newId } from 'uuid'
 import { ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBench } from '../bench/store.ts'
-import { get } from '../http/client.ts'
+import { get, post } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { queryOf } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
@@ -51,8 +51,14 @@ export function usePlans(customerId: () => string, ready: () => boolean) {
   return { bought, carried, view, error, asking, load }
 }
 
+/** Has what works are promised to bring kept, to be held against the first trials after them; the works count without it as well. */
+export const keepPromises = (customerId: string, jobs: readonly Pick<Job, 'id'>[]): Promise<unknown> =>
+  jobs.length === 0
+    ? Promise.resolve()
+    : post(`/coverage/${customerId}/promises`, { jobIds: jobs.map(({ id }) => id) }).catch(() => null)
+
 /** Puts works of a plan on the bench, each due before it is wanted; one word takes them all off again. */
-export function usePutWorks() {
+export function usePutWorks(customerId: () => string) {
   const { t } = useI18n()
   const bench = useBench()
   const notices = useNotices()
@@ -67,8 +73,12 @@ export function usePutWorks() {
       }
       // What was put so far stays; the one that the bench refuses is said with its reason.
       const ok = await notices.attempt(async () => void jobs.push(await bench.takeJob(input)))
-      if (!ok) return notices.done(t('coverage.plan.stopped', { ball: ballName, n: jobs.length }))
+      if (!ok) {
+        void keepPromises(customerId(), jobs)
+        return notices.done(t('coverage.plan.stopped', { ball: ballName, n: jobs.length }))
+      }
     }
+    void keepPromises(customerId(), jobs)
     notices.done(t('coverage.plan.put', { n: jobs.length }, jobs.length), async () => {
       for (const job of jobs) await bench.stop(job)
     })

@@ -12,9 +12,20 @@ import { post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import StockForm from './StockForm.vue'
-import { type Mapping, type StockField, type Table, guessMapping, readRows, readTable, stockFields } from './stock.ts'
+import WantedBalls from './WantedBalls.vue'
+import WrongRows from './WrongRows.vue'
+import {
+  type Mapping,
+  type StockField,
+  type Table,
+  figure,
+  guessMapping,
+  largestFile,
+  readRows,
+  readTable,
+  stockFields,
+} from './stock.ts'
 import { useStock } from './store.ts'
-import { textOfAll } from '../i18n.ts'
 
 /** Balls the shop has or knows the figures of; brought in from any list by putting its columns to our fields. */
 const { t } = useI18n()
@@ -34,12 +45,11 @@ const file = ref('')
 const table = shallowRef<Table | null>(null)
 const mapping = ref<Mapping | null>(null)
 const leaveOut = ref(false)
-const largest = 3_000_000
 const { open: chooseFile, onChange } = useFileDialog({ accept: '.csv,.txt,text/csv', multiple: false, reset: true })
 onChange(async (files) => {
   const chosen = files?.[0]
   if (!chosen) return
-  if (chosen.size > largest) return notices.failed(new Error(t('fitting.stock.failed.too-large')))
+  if (chosen.size > largestFile) return notices.failed(new Error(t('fitting.stock.failed.too-large')))
   const read = readTable(await chosen.text())
   if (!read.ok) return notices.failed(new Error(t(`fitting.stock.failed.${read.reason}`, { n: read.n })))
   file.value = chosen.name
@@ -52,7 +62,6 @@ const rows = computed(() => (table.value && mapping.value ? readRows(table.value
 const wrong = computed(() => rows.value.filter((row) => row.row === null))
 const sound = computed(() => rows.value.flatMap((row): StockBallInput[] => (row.row ? [row.row] : [])))
 const busy = ref(false)
-const mostShown = 200
 function close() {
   table.value = null
   mapping.value = null
@@ -67,7 +76,6 @@ async function bringIn() {
   busy.value = false
   if (done) close()
 }
-const figure = (value: number | null | undefined) => (value == null ? '–' : value.toFixed(3))
 </script>
 
 <template>
@@ -112,24 +120,9 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
         >
         <v-btn variant="text" @click="close">{{ t('fitting.stock.cancel') }}</v-btn>
       </div>
-      <template v-if="wrong.length > 0">
-        <h3>{{ t('fitting.stock.wrong') }}</h3>
-        <div class="scroll" tabindex="0" role="region" :aria-label="t('fitting.stock.wrong')">
-          <table class="list">
-            <tbody>
-              <tr v-for="row in wrong.slice(0, mostShown)" :key="row.line">
-                <td class="number">{{ t('fitting.stock.line', { n: row.line }) }}</td>
-                <td>{{ row.name }}</td>
-                <td>{{ textOfAll(row.problems) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-        <p v-if="wrong.length > mostShown" class="small soft">
-          {{ t('fitting.stock.more', { n: wrong.length - mostShown }) }}
-        </p>
-      </template>
+      <WrongRows v-if="wrong.length > 0" :rows="wrong" />
     </section>
+    <WantedBalls />
     <LoadState :loaded="stock.loaded" :error="stock.error" :empty="stock.items.length === 0" @retry="stock.load(true)">
       <template #empty>
         <p>{{ t('fitting.stock.empty') }}</p>
@@ -192,9 +185,5 @@ const figure = (value: number | null | undefined) => (value == null ? '–' : va
 }
 .find {
   max-width: 360px;
-}
-.scroll {
-  max-height: 300px;
-  overflow: auto;
 }
 </style>

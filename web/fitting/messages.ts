@@ -202,6 +202,17 @@ export default {
     rack: 'To the rack',
     next: 'Next customer',
   },
+  wanted: {
+    title: 'Wanted for customers',
+    what: 'What to look for',
+    since: 'Since',
+    inStock: '{n} in stock here',
+    bought: 'Bought',
+    dropped: 'Not any more',
+    boughtDone: 'Bought for {name}. Take the ball in to have it on the rack.',
+    droppedDone: 'No longer looked for, for {name}.',
+    more: '{n} more are looked for; these are the newest.',
+  },
   stock: {
     title: 'Balls the shop has or knows',
     open: 'Stock list',

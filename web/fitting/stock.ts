@@ -25,6 +25,11 @@ export type StockField = (typeof stockFields)[number]
 /** Which column of the file fills a field; null: none does. */
 export type Mapping = Readonly<Record<StockField, string | null>>
 
+/** Bytes of a list that is read. */
+export const largestFile = 3_000_000
+/** A figure of a core as it stands in the list. */
+export const figure = (value: number | null | undefined) => (value == null ? '–' : value.toFixed(3))
+
 export interface Table {
   readonly columns: readonly string[]
   readonly rows: readonly Readonly<Record<string, string>>[]
