@@ -20,7 +20,8 @@ import { bagsAhead } from '../bags/store.ts'
 import { listEvents, nextPlay, playersUntil, usualPatterns } from '../events/store.ts'
 import { ballById, ballsOf, listBalls, searchBalls } from '../balls/store.ts'
 import { benchStrip, dueJobs, listJobs } from '../bench/store.ts'
-import { coverageOf, forecastsHeld } from '../coverage/service.ts'
+import { coverageOf, forecastsHeld, nearestGaps } from '../coverage/service.ts'
+import { wantedBalls } from '../fitting/store.ts'
 import { listCustomers, searchCustomers } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
 import { surfacePage } from '../surface/page.ts'
@@ -143,6 +144,8 @@ describe('nothing that a request reads grows with the shop', () => {
     ['promised work of a customer', (db) => dueJobs(db, customerId)],
     ['bags ahead of a customer', (db) => bagsAhead(db, customerId, '2026-01-01')],
     ['how good forecasts were', (db) => forecastsHeld(db)],
+    ['the nearest gaps', (db) => nearestGaps(db)],
+    ['balls that are looked for', (db) => wantedBalls(db)],
     ['what is usually laid down', (db) => usualPatterns(db, 3)],
     ['work done lately', (db) => listJobs(db, asked(jobListSchema, { ended: true }))],
     ['events of a customer', (db) => listEvents(db, asked(eventListSchema, { customerId }))],
