@@ -57,6 +57,8 @@ export interface BagCard {
   readonly hand: 'right' | 'left'
   readonly rules: Pick<RuleSet, 'name' | 'surfaceChange' | 'cleaner'> | null
   readonly strikes: number
+  /** Shots that a game leaves on the pair, about; null where nobody said how many share it, not given in bags kept before. */
+  readonly shotsOfGame?: number | null | undefined
   readonly patterns: readonly { readonly id: string; readonly name: string; readonly shape?: Shape | undefined }[]
   readonly patternsUnknown: boolean
   readonly balls: readonly (Pick<BagEntry, 'ballId' | 'roles' | 'uses' | 'start'> & {

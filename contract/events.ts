@@ -28,6 +28,8 @@ export const eventSchema = yup.object({
   format: optionalText('format', 80),
   /** Of a block; null where nobody said. */
   games: wholeQuantity('seriesGames', 'gamesOfABlock').nullable().default(null),
+  /** Who share a pair of lanes; null: two are reckoned with. */
+  bowlersOnPair: wholeQuantity('bowlersOnPair', 'bowlersOnPair').nullable().default(null),
   squads: yup
     .array(
       yup.object({

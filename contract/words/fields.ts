@@ -21,6 +21,7 @@ export const fields = {
   board: 'Board',
   boughtOn: 'Bought on',
   bowler: 'Bowler',
+  bowlersOnPair: 'Bowlers on a pair',
   breakpointBoard: 'Breakpoint board',
   breakpointFt: 'Breakpoint distance',
   carryShare: 'Carry share',

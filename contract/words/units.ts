@@ -30,6 +30,7 @@ export const units = {
   s: 's',
   passes: 'passes',
   balls: 'balls',
+  bowlers: 'bowlers',
   pieces: 'pieces',
   each: 'each',
 } as const satisfies Record<UnitName, string>

@@ -1,7 +1,6 @@
-import { shotsAGame } from '../trials/score.ts'
+import { shotsOfGame } from '../trials/score.ts'
 
 /** Games of a night or block where nobody said (assumed). */
-
 const usualGames = 3
 
 /** Play that lies ahead on a pattern. */
@@ -10,13 +9,18 @@ export interface PlayOn {
   /** Nights or squads. */
   readonly times: number
   /** Games of each; three when not given. */
-  readonly games?: number | undefined
+  readonly games?: number | null | undefined
+  /** Bowlers who share the pair; two when not given. More of them see the lane break down sooner. */
+  readonly bowlersOnPair?: number | null | undefined
 }
 
 /** Share of a block's shots for which the lane is nearest to each phase (shots played on it): how long each phase is met. */
-export function phaseShares(phases: readonly number[], games = usualGames): readonly number[] {
+export function phaseShares(
+  phases: readonly number[],
+  { games, bowlersOnPair }: Pick<PlayOn, 'games' | 'bowlersOnPair'> = {},
+): readonly number[] {
   const sorted = [...phases].sort((a, b) => a - b)
-  const shots = games * shotsAGame
+  const shots = (games ?? usualGames) * shotsOfGame(bowlersOnPair)
   const edges = sorted.map((phase, i) => (i === 0 ? 0 : (sorted[i - 1]! + phase) / 2))
   const met = new Map(
     sorted.map((phase, i) => [
@@ -36,6 +40,6 @@ export function needOf(
   return states.map(({ targetId, shots }) =>
     ahead
       .filter((play) => play.targetId === targetId)
-      .reduce((sum, { times, games }) => sum + times * phaseShares(phases, games)[phases.indexOf(shots)]!, 0),
+      .reduce((sum, play) => sum + play.times * phaseShares(phases, play)[phases.indexOf(shots)]!, 0),
   )
 }

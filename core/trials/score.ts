@@ -49,8 +49,13 @@ export function onLine(predicted: PredictedLine, thrown: ThrownLine): boolean | 
   return thrown.feetBoard == null || Math.abs(thrown.feetBoard - feetToLaydown - predicted.laydown) <= sameLineBoards
 }
 
-/** Shots that a game leaves on a pair, about: two bowlers with sixteen to eighteen each. */
-export const shotsAGame = 34
+/** Shots of one bowler in a game, about: sixteen to eighteen. */
+const shotsABowler = 17
+/** Bowlers on a pair where nobody said (assumed). */
+const usualOnPair = 2
+/** Shots that a game leaves on a pair, about, with so many bowlers on it. */
+export const shotsOfGame = (bowlersOnPair: number | null | undefined) => shotsABowler * (bowlersOnPair ?? usualOnPair)
+export const shotsAGame = shotsOfGame(null)
 /** Shots on a lane that are so far apart in number see another lane. */
 const samePhaseShots = 40
 

@@ -28,6 +28,7 @@ export type UnitName =
   | 's'
   | 'passes'
   | 'balls'
+  | 'bowlers'
   | 'pieces'
   | 'each'
 
@@ -118,6 +119,7 @@ export const limits = {
   fixedGames: limit(5, 200, 5, 'games'),
   settlingGames: limit(0, 20, 1, 'games'),
   ruledBalls: limit(1, 12, 1, 'balls'),
+  bowlersOnPair: limit(1, 12, 1, 'bowlers'),
   ruledRaUm: limit(0.1, 5, 0.05, 'um', 2),
   ruledStaticOz: limit(0, 6, 0.25, 'oz', 2),
   mostLaunchDeg: limit(0, 10, 0.5, 'deg', 1),

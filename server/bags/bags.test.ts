@@ -143,6 +143,19 @@ describe('a bag', () => {
     expect((await technician.get(`/open/upkeep/${secret}`).expect(200)).body.bags).toEqual([])
   }, 120_000)
 
+  test('goes by how many share the pair: the more there are, the more of the block is played on a lane that has broken down', async () => {
+    const [alone, crowd] = [anEvent({ bowlersOnPair: 1 }), anEvent({ bowlersOnPair: 8 })]
+    for (const one of [alone, crowd]) await counter.post('/events', one).expect(200)
+    const wrong = await counter.post('/events', anEvent({ bowlersOnPair: 40 }))
+    expect(wrong.body.fields[0]).toMatchObject({ path: 'bowlersOnPair', message: expect.stringContaining('1 to 12') })
+    await askEngine(shop.database, pool, customer.id)
+    const [few, many] = [(await bagOf(alone.id)).card!, (await bagOf(crowd.id)).card!]
+    expect([few.shotsOfGame, many.shotsOfGame]).toEqual([17, 136])
+    // The same balls, weighed by other phases.
+    expect(few.strikes).not.toBeCloseTo(many.strikes, 3)
+    for (const one of [alone, crowd]) await counter.remove(`/events/${one.id}`).send({}).expect(200)
+  }, 120_000)
+
   test('goes by how many are carried and by the school about urethane; a pattern nobody knows is stood for by what others had', async () => {
     const event = anEvent({ ballsCarried: 1 })
     const unknown = anEvent({ patternIds: [], startsOn: addDays(today(), 20), endsOn: addDays(today(), 20) })

@@ -22,6 +22,7 @@ import {
   planOfBag,
   planQuestion,
   ruledQuestion,
+  shotsOfGame,
   urethaneSchools,
 } from '@sleetfall/core'
 import { openJobKinds } from '../bench/store.ts'
@@ -73,7 +74,7 @@ export async function bagFor(
   const times = 1 / Math.max(1, patterns.length)
   const need = needOf(
     states,
-    patterns.map(({ id }) => ({ targetId: id, times, games: event.games ?? undefined })),
+    patterns.map(({ id }) => ({ targetId: id, times, games: event.games, bowlersOnPair: event.bowlersOnPair })),
   )
   const table = tableFor({ states, balls: subject.balls }, kept)
   // A bag is packed of what there is: nothing is plugged and redrilled for one event.
@@ -143,7 +144,7 @@ function mostBeside(carried: number | null, rules: RuleSet | null, spares: numbe
 }
 
 function cardOf(
-  { name, place, startsOn, endsOn, squads }: BagView['event'],
+  { name, place, startsOn, endsOn, squads, bowlersOnPair }: BagView['event'],
   hand: 'right' | 'left',
   balls: readonly Ball[],
   patterns: readonly { readonly id: string; readonly name: string; readonly figures: { readonly shape: Shape } }[],
@@ -155,6 +156,7 @@ function cardOf(
 ): BagCard {
   return {
     ...{ eventName: name, place, startsOn, endsOn, squads, hand, strikes: bag.strikes, patternsUnknown },
+    shotsOfGame: bowlersOnPair == null ? null : shotsOfGame(bowlersOnPair),
     rules: rules && { name: rules.name, surfaceChange: rules.surfaceChange, cleaner: rules.cleaner },
     patterns: patterns.map(({ id, name: called, figures }) => ({ id, name: called, shape: figures.shape })),
     balls: bag.entries.map(({ ballId, roles, uses, start }) => {

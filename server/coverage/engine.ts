@@ -339,13 +339,13 @@ const weeksAhead = 8
 
 /** How often each pattern is played in what lies ahead. */
 export const playOf = ({ patterns, events }: Pick<Subject, 'patterns' | 'events'>): PlayOn[] =>
-  patterns.map(({ id }) => {
-    const nights = events
+  patterns.flatMap(({ id }) =>
+    events
       .filter(({ patternIds }) => patternIds.includes(id))
       // Where an event brings several patterns, a night is played on one of them.
-      .map(({ kind, nextOn, endsOn, patternIds }) => {
+      .map(({ kind, nextOn, endsOn, patternIds, games, bowlersOnPair }) => {
         const weeks = Array.from({ length: kind === 'league' ? weeksAhead : 1 }, (_, week) => addDays(nextOn, 7 * week))
-        return weeks.filter((day) => day <= endsOn).length / patternIds.length
-      })
-    return { targetId: id, times: nights.reduce((sum, one) => sum + one, 0) }
-  })
+        const times = weeks.filter((day) => day <= endsOn).length / patternIds.length
+        return { targetId: id, times, games, bowlersOnPair }
+      }),
+  )

@@ -91,6 +91,7 @@ describe('events on record', () => {
               },
               ...{ startsOn: addDays(now, from), endsOn: addDays(now, from + length), note: '', patternIds: [] },
               ...{ format: '', games: null, squads: [], entryClosesOn: null, ruleSetId: null, ballsCarried: null },
+              bowlersOnPair: null,
               customerIds: [ids[n % 4]!],
             })
     })

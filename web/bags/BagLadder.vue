@@ -18,9 +18,7 @@ const stepsOf = (id: string) => props.card.ladder.filter(({ targetId }) => targe
       <ol>
         <li v-for="{ from, last } in words.rungs(stepsOf(pattern.id))" :key="from.shots">
           <p>
-            <span class="condensed when">{{
-              from.shots === 0 ? t('bags.fresh') : t('bags.then', { n: from.shots })
-            }}</span>
+            <span class="condensed when">{{ words.when(card, from) }}</span>
             <strong>{{ words.throws(from, nameOf(from.ballId)) }}</strong>
             <span class="small soft hundred">{{ words.inHundred(from.strikes) }}</span>
           </p>

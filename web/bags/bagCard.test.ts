@@ -60,6 +60,14 @@ describe('the card that a bowler takes along', () => {
     expect(under('# Clean: transition')).not.toContain('games left')
   })
 
+  test('tells when a step begins by shots on the lane, and by games where it is known how many share the pair', async () => {
+    const began = async (of: BagCard) => (await linesOf(of)).find((line) => line.startsWith('after 40 shots'))
+    expect(await began(card())).toMatch(/^after 40 shots on the lane: Clean/)
+    expect(await began(card({ shotsOfGame: 34 }))).toMatch(/^after 40 shots on the lane, about game 2: Clean/)
+    // Six on a pair are there in the first game.
+    expect(await began(card({ shotsOfGame: 102 }))).toMatch(/about game 1: Clean/)
+  })
+
   test('has ten minutes of practice by the clock: urethane first on a sport pattern, the pad only where the rules leave it', async () => {
     const lines = await linesOf(card())
     const practice = (of: readonly string[]) =>

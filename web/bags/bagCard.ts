@@ -36,7 +36,7 @@ export function bagLines(t: ComposerTranslation, { words, practice, due }: CardW
   const ladder = card.patterns.flatMap(({ id, name }): Line[] => [
     { text: name, bold: true },
     ...words.rungs(card.ladder.filter(({ targetId }) => targetId === id)).map(({ from, last }): Line => {
-      const when = from.shots === 0 ? t('bags.fresh') : t('bags.then', { n: from.shots })
+      const when = words.when(card, from)
       const [next] = words.nextOf(last, nameOf)
       const parts = [
         `${when}: ${words.throws(from, nameOf(from.ballId))}`,

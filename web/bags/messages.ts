@@ -54,6 +54,7 @@ export default {
     'Boards from the bowler’s own side; feet and eyes toward the middle count up. By the motion core on its model of a lane that is played on; where nothing is expected to move, the lane itself says it.',
   fresh: 'Begin',
   then: 'after {n} shots on the lane',
+  thenGame: 'after {n} shots on the lane, about game {game}',
   throws: '{ball}: laydown {laydown}, target {target}',
   noLine: '{ball}',
   signs: {

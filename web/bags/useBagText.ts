@@ -21,6 +21,13 @@ export function useBagText() {
       ? t('bags.sameLine')
       : [t('bags.feet', { n: signed(feetBoards) }), t('bags.eyes', { n: signed(eyesBoards) })].join(', ')
   const inHundred = (strikes: number) => t('bags.inHundred', { n: strikes.toFixed(0) })
+  /** When a step of the ladder begins: by shots on the lane, and about which game that is where it is known how many share the pair. */
+  const when = ({ shotsOfGame }: BagCard, { shots }: LadderStep) =>
+    shots === 0
+      ? t('bags.fresh')
+      : shotsOfGame
+        ? t('bags.thenGame', { n: shots, game: 1 + Math.floor(shots / shotsOfGame) })
+        : t('bags.then', { n: shots })
   /** What is thrown, in a step of the ladder. */
   const throws = ({ line: on }: LadderStep, ball: string) =>
     on
@@ -67,5 +74,5 @@ export function useBagText() {
       : action && action !== 'buy'
         ? t(`coverage.actions.${action}`)
         : t('bags.asItIs')
-  return { rungs, afterOf, holds, roles, phase, state, line, move, inHundred, throws, nextOf, contrary, surface }
+  return { when, rungs, afterOf, holds, roles, phase, state, line, move, inHundred, throws, nextOf, contrary, surface }
 }

@@ -55,7 +55,21 @@ async function save() {
   if (ok) emit('close')
 }
 const labels = Object.fromEntries(
-  (['name', 'kind', 'place', 'startsOn', 'endsOn', 'note', 'format', 'games', 'ballsCarried', 'squads'] as const)
+  (
+    [
+      'name',
+      'kind',
+      'place',
+      'startsOn',
+      'endsOn',
+      'note',
+      'format',
+      'games',
+      'bowlersOnPair',
+      'ballsCarried',
+      'squads',
+    ] as const
+  )
     .map((key) => [key, t(`events.${key}`)])
     .concat([
       ['patternIds', t('events.patterns')],
@@ -91,6 +105,11 @@ const labels = Object.fromEntries(
       <DayField v-bind="form.field('entryClosesOn')" :label="t('events.entryCloses')" />
       <v-text-field v-bind="form.field('format')" :label="t('events.format')" />
       <QuantityField v-bind="form.field<number>('games')" name="seriesGames" :label="t('events.games')" />
+      <QuantityField
+        v-bind="form.field<number>('bowlersOnPair')"
+        name="bowlersOnPair"
+        :label="t('events.bowlersOnPair')"
+      />
       <QuantityField v-bind="form.field<number>('ballsCarried')" name="ruledBalls" :label="t('events.ballsCarried')" />
     </div>
     <ManyField

@@ -86,12 +86,15 @@ const packedOn = (customerId: string) => bags.value.find((bag) => bag.customerId
             <dt>{{ t('events.place') }}</dt>
             <dd>{{ event.place }}</dd>
           </div>
-          <div v-if="event.format || event.games">
+          <div v-if="event.format || event.games || event.bowlersOnPair">
             <dt>{{ t('events.format') }}</dt>
             <dd>
               {{ event.format }}
               <span v-if="event.games" class="soft small">{{
                 t('events.gamesOf', { n: event.games }, event.games)
+              }}</span>
+              <span v-if="event.bowlersOnPair" class="soft small">{{
+                t('events.onPair', { n: event.bowlersOnPair }, event.bowlersOnPair)
               }}</span>
             </dd>
           </div>

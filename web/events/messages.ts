@@ -28,6 +28,8 @@ export default {
   format: 'Format',
   games: 'Games of a block',
   gamesOf: '{n} games | {n} game | {n} games',
+  bowlersOnPair: 'Bowlers on a pair',
+  onPair: '{n} on a pair | {n} on a pair | {n} on a pair',
   ballsCarried: 'Balls carried',
   entryCloses: 'Entry closes',
   closes: 'entry closes {day}',
