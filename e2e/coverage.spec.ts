@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, test } from './site.ts'
+import { choose, expect, test } from './site.ts'
 
 const openPlan = async (page: Page, name: string) => {
   await page.goto('/coverage')
@@ -60,6 +60,14 @@ test('one ladder from cleaning to a new ball says what each remedy would do for 
   for (const rung of [/^Line laydown/, /^Plug and redrill \d+° × /, /^New ball /])
     await expect(ladder.getByRole('rowheader', { name: rung })).toBeVisible()
   await expect(ladder).toContainText('Drilling: dust mask and eye protection')
+  // Whoever comes with a complaint about the ball comes to the same ladder, opened for the pattern that it is about.
+  const ball = await page.getByRole('rowheader').getByRole('link', { name: 'Tarnkettle' }).getAttribute('href')
+  await page.goto(`/surface/${new URL(ball!, page.url()).searchParams.get('ball')!}`)
+  const advice = page.getByRole('region', { name: 'Rules of thumb' })
+  await choose(page, 'What it does', 'hooks too late')
+  await choose(page, 'On', 'Quayside House 39')
+  await advice.getByRole('link', { name: /^What each remedy would do on this pattern/ }).click()
+  await expect(ladder.getByRole('rowheader', { name: /^Surface / })).toBeVisible({ timeout: 30_000 })
   // First read against finish, in every state of a lane; a ball leads to its path.
   const motion = page.getByRole('region', { name: 'First read against finish' })
   await expect(motion).toContainText(/Tarnkettle reads at \d+ ft, turns \d/)

@@ -56,7 +56,7 @@ const want = () =>
     const wanted = await post<WantedBall>('/stock/wanted', {
       ...{ id: newId(), customerId: props.view.customerId, cover, raUm, rgIn, differentialIn },
       ...{ stockBallId: stock?.id ?? null },
-      reason: t('coverage.brief.states', { names: names(props.view, props.plan.closes) || '–' }).slice(0, 300),
+      reason: names(props.view, props.plan.closes).slice(0, 300),
     })
     notices.done(t('coverage.plan.wanted', { name: wanted.customerName }), async () => {
       await put(`/stock/wanted/${wanted.id}`, { version: wanted.version, state: 'dropped' })

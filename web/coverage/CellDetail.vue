@@ -8,7 +8,7 @@ import RemedyLadder from './RemedyLadder.vue'
 import { useCoverageText } from './useCoverageText.ts'
 
 /** What a cell rests on: each kind of evidence with its share, the line that the engine plays, and what would change it. */
-const props = defineProps<{ view: CoverageView; cell: CoverageCell }>()
+const props = defineProps<{ view: CoverageView; cell: CoverageCell; ladder?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
@@ -87,7 +87,7 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
       <template v-if="line.later">{{ laterText(line.later) }}</template>
     </p>
     <p v-else class="soft">{{ t('coverage.detail.noEngine') }}</p>
-    <RemedyLadder :view="view" :cell="cell" />
+    <RemedyLadder :view="view" :cell="cell" :at-once="ladder" />
     <div class="row">
       <v-btn
         v-if="line"

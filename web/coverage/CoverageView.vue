@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { CoverageView, OfferedFix, OfferedStep } from '@sleetfall/contract'
-import { type CoverageCell, sameState } from '@sleetfall/core'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -22,6 +21,7 @@ import CoverageNotes from './CoverageNotes.vue'
 import CoverageTable from './CoverageTable.vue'
 import EngineState from './EngineState.vue'
 import GapFixes from './GapFixes.vue'
+import { useChosenCell } from './useChosenCell.ts'
 import { useCoverageText } from './useCoverageText.ts'
 import { isBenchWork, keepPromises } from './usePlans.ts'
 
@@ -32,7 +32,7 @@ const customers = useCustomers()
 const balls = useBalls()
 const view = shallowRef<CoverageView | null>(null)
 const error = ref<string | null>(null)
-const cell = shallowRef<CoverageCell | null>(null)
+const { shown, ladder, notAhead, choose } = useChosenCell(() => view.value)
 const chosen = ref<{ fix: Pick<OfferedFix, 'ballId' | 'action' | 'recipeKey' | 'due'>; reason: string } | null>(null)
 /** A step of a plan as work for the bench. */
 function putStep(step: OfferedStep) {
@@ -74,18 +74,12 @@ watch(
   customerId,
   (id) => {
     view.value = null
-    cell.value = null
+    choose(null)
     void customers.need(id)
     void balls.loadRack(id)
     void load()
   },
   { immediate: true },
-)
-const shown = computed(
-  () =>
-    view.value?.map.cells.find(
-      (one) => cell.value !== null && one.ballId === cell.value.ballId && sameState(one, cell.value),
-    ) ?? null,
 )
 const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(chosen.value.fix.ballId) : undefined))
 </script>
@@ -139,8 +133,9 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
         </div>
         <template v-else>
           <EngineState :view="view" @changed="take" />
-          <CoverageTable :view="view" :chosen="shown" @choose="cell = $event" />
-          <CellDetail v-if="shown" :view="view" :cell="shown" @close="cell = null" />
+          <CoverageTable :view="view" :chosen="shown" @choose="choose" />
+          <p v-if="notAhead" role="status">○ {{ t('coverage.notAhead') }}</p>
+          <CellDetail v-if="shown" v-bind="{ view, cell: shown, ladder }" @close="choose(null)" />
           <p class="small soft">{{ t('coverage.how') }}</p>
           <PlanPanel :view="view" @one="putStep" />
           <h2>{{ t('coverage.gaps') }}</h2>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CoverageView } from '@sleetfall/contract'
 import { type CoverageCell, type Remedy, polishRaUm } from '@sleetfall/core'
-import { ref, shallowRef, watch } from 'vue'
+import { onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
@@ -10,7 +10,7 @@ import { scannedText } from '../surface/useSurfaceText.ts'
 import { useCoverageText } from './useCoverageText.ts'
 
 /** What each remedy would do here, cheapest and most easily undone first; what it wins and loses elsewhere. */
-const props = defineProps<{ view: CoverageView; cell: CoverageCell }>()
+const props = defineProps<{ view: CoverageView; cell: CoverageCell; atOnce?: boolean }>()
 const { t } = useI18n()
 const { names, percent } = useCoverageText()
 const remedies = shallowRef<readonly Remedy[] | null>(null)
@@ -39,6 +39,7 @@ async function ask() {
     error.value = errorText(problem)
   }
 }
+onMounted(() => props.atOnce && void ask())
 function whatOf({ kind, recipeKey, layout, ballId, spec, line }: Remedy): string {
   if (kind === 'resurface') return t(`surface.recipes.${recipeKey}`)
   if (kind === 'line') return t('bags.beginOn', { laydown: line!.laydownBoard, target: line!.targetBoard.toFixed(1) })

@@ -31,6 +31,8 @@ export default {
   editCustomer: 'Go to {name}',
   threshold:
     'A ball does when it gives away at most {n} strikes in a hundred to the best ball of any kind, for this bowler, here.',
+  notAhead:
+    'This pattern does not lie ahead for this bowler with this ball, so that nothing was computed for it. Enter them in an event with it first.',
   how: 'Chance of a strike with its 90 % band. ● shown by shots or a fitted ball, ◑ by the models alone, never more than likely. The motion core plays the line that strikes most, fresh, in early transition and broken down; the table of starting surfaces speaks of the fresh lane; trials count most where they were thrown. A cell opens what it rests on.',
   ball: 'Ball',
   verdicts: {

@@ -123,6 +123,13 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
           </details>
         </template>
         <TriedTests :one="one" :may="may" @change="change" />
+        <p v-if="one.patternId">
+          <router-link
+            class="tapped"
+            :to="{ path: `/coverage/${one.customerId}`, query: { ball: one.ballId, pattern: one.patternId } }"
+            >{{ t('diagnosis.ladder') }}</router-link
+          >
+        </p>
         <v-select
           v-if="may"
           :label="t('diagnosis.settle')"

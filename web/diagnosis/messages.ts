@@ -59,6 +59,7 @@ export default {
     oil: 'Draw the oil out, then its surface anew.',
     mismatch: 'Another ball here; a layout only when every cheaper test has failed.',
   },
+  ladder: 'What each remedy would do on this pattern, from cleaning to a new ball',
   because: 'for it: {what}',
   against: 'against it: {what}',
   reasons: {

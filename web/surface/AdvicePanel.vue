@@ -11,7 +11,11 @@ import { holdRule } from './pageStore.ts'
 /** Rules of thumb that hold for the ball and what is said of it, with their reasons and their contradictions. */
 const complaint = defineModel<Complaint | null>('complaint', { required: true })
 const patternId = defineModel<string | null>('patternId', { required: true })
-defineProps<{ advice: AdviceGiven | null; complaints: readonly Complaint[] }>()
+defineProps<{
+  advice: AdviceGiven | null
+  complaints: readonly Complaint[]
+  ball: { readonly id: string; readonly customerId: string }
+}>()
 const emit = defineEmits<{ changed: [] }>()
 const { t } = useI18n()
 const patterns = usePatterns()
@@ -48,6 +52,13 @@ const patternItems = computed(() => [
       />
       <v-select v-model="patternId" :label="t('surface.advice.pattern')" :items="patternItems" />
     </div>
+    <p v-if="complaint && patternId">
+      <router-link
+        class="tapped"
+        :to="{ path: `/coverage/${ball.customerId}`, query: { ball: ball.id, pattern: patternId } }"
+        >{{ t('surface.advice.ladder') }}</router-link
+      >
+    </p>
     <p v-if="advice && advice.contradictions.length > 0" class="against" role="status">
       ▲ {{ t('surface.advice.contradiction') }}
     </p>

@@ -118,6 +118,7 @@ async function changed() {
         v-model:complaint="complaint"
         v-model:pattern-id="patternId"
         class="panel advice"
+        :ball="{ id: ball.id, customerId: ball.customerId }"
         :advice="advice"
         :complaints="complaints"
         @changed="ask"

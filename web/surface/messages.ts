@@ -142,6 +142,7 @@ export default {
     care: 'Wipe after each shot, cleaner right after play, cloth and cleaner out of the holes. No heater, oven or hot car.',
   },
   advice: {
+    ladder: 'What each remedy would do on this pattern, from cleaning to a new ball',
     rules: adviceWords,
     title: 'Rules of thumb',
     complaint: 'What it does',
