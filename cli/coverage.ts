@@ -1,7 +1,6 @@
 import { coverageSchema } from '@sleetfall/contract'
 import {
   type BallSpec,
-  type CoverageQuestion,
   type EngineAsked,
   type Highs,
   type Plan,
@@ -19,6 +18,7 @@ import {
   readyRecipes,
   specsOf,
   styleBand,
+  withYardsticks,
   usualSpread,
 } from '@sleetfall/core'
 import { check } from './check.ts'
@@ -53,7 +53,7 @@ export const coverageCommand =
       wanted.map((i) => engineCell(questions[i]!)),
       states.length,
     )
-    const question: CoverageQuestion = {
+    const question = withYardsticks({
       ...{ band, tolerance, states, evidence: [], engine },
       balls: own.map(({ id, cover, surface, fitted, rgIn, differentialIn }) => ({
         id,
@@ -62,7 +62,7 @@ export const coverageCommand =
           ...{ effectiveRaUm: surface.effectiveRaUm, oilShare: surface.oilShare },
         },
       })),
-    }
+    })
     const map = coverageMap(question)
     const fixable = own.map(({ id, surface, oil }) => ({ id, finish: surface.finish, oil }))
     const need = given.map(({ weight }) => weight)

@@ -83,8 +83,10 @@ export interface CellContext {
   readonly band: StyleBand | null
   /** Strikes in a hundred that the customer gives away before a ball counts as no cover. */
   readonly tolerance: number
-  /** Chance of a strike with the best ball of any kind in this state; null where the engine has not answered. */
+  /** Chance of a strike by the engine with the best ball of any kind in this state; null where it has not answered. */
   readonly best: number | null
+  /** The same judged as this cell is; as `best` where not given. */
+  readonly yard?: number | null | undefined
   readonly engine: EngineAnswer | null
 }
 
@@ -236,7 +238,7 @@ export function coverageCell(
   state: CoverageState,
   evidence: readonly Evidence[],
   phases: readonly number[],
-  { band, tolerance, best, engine }: CellContext,
+  { band, tolerance, best, yard, engine }: CellContext,
 ): CoverageCell {
   const { effectiveRaUm, fitted } = ball.reading
   const wanted = band && state.shots === 0 ? startingSurface(band, state.condition) : null
@@ -298,7 +300,8 @@ export function coverageCell(
   }))
   // A test that says little beside the models does not make the cell 'measured'.
   const counts = measured !== null && measured.thrown >= leastShots && measured.variance < 10 * sum.variance
-  const reach = (best ?? usualBest) - tolerance / 100
+  const measuredBy = yard ?? best ?? usualBest
+  const reach = measuredBy - tolerance / 100
   const standing: Standing =
     strikes.low >= reach && (counts || Boolean(fitted)) ? 'covered' : strikes.p >= reach ? 'likely' : 'open'
   return {
@@ -309,7 +312,7 @@ export function coverageCell(
         ? 'fits'
         : ((counts ? notFits(readVerdict(measured.reads)) : null) ?? direction(engine, offBy)),
     strikes,
-    givenAway: 100 * Math.max(0, (best ?? usualBest) - strikes.p),
+    givenAway: 100 * Math.max(0, measuredBy - strikes.p),
     provenance: counts ? 'measured' : models.length === 0 ? 'unknown' : fitted ? 'fitted' : 'assumed',
     parts,
     ...{ contradicts, modelsApart },

@@ -8,8 +8,10 @@ import type { StyleBand } from './style.ts'
 /** What the engine answered: of each ball as it is and after each work, by the key of `engineKey`, one answer a state in their order. */
 export interface EngineTable {
   readonly answers: Readonly<Record<string, readonly EngineAnswer[]>>
-  /** Chance of a strike with the best ball of any kind, by state; null of one that was not asked about. */
+  /** Chance of a strike by the engine alone with the best ball of any kind, by state; null of one that was not asked about. */
   readonly best: readonly (number | null)[]
+  /** The same judged as cells are, which they are measured by; by the engine alone where not given. See `withYardsticks`. */
+  readonly yard?: readonly (number | null)[] | undefined
   /** Balls to look for beside the reference balls: what a search found, and what the shop has that is near it. */
   readonly found?: readonly BallSpec[] | undefined
   /** Layouts that were looked for, by ball: what each would do plugged and redrilled is among the answers. */
@@ -81,7 +83,7 @@ export function cellsOf(question: CoverageQuestion, ball: CoverageBall, variant 
   return states.map((state, i) => {
     const answer = answers?.[i] ?? null
     return coverageCell(ball, state, evidence, phases, {
-      ...{ band, tolerance, best: engine?.best[i] ?? null },
+      ...{ band, tolerance, best: engine?.best[i] ?? null, yard: engine?.yard?.[i] ?? null },
       engine: answer && {
         ...answer,
         slope: answer.slope ?? now?.[i]?.slope ?? null,

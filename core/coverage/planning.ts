@@ -1,3 +1,4 @@
+import type { CoverageBall } from './cell.ts'
 import { referenceCore, referenceId, references } from './engineTasks.ts'
 import { type BallSpec, type CoverageQuestion, type EngineTable, cellsOf, engineKey } from './map.ts'
 import { type Effort, type PlanBall, type PlanQuestion, noEffort } from './plan.ts'
@@ -16,6 +17,11 @@ export const specsOf = (engine: EngineTable | null): readonly BallSpec[] => [
   ...referenceSpecs,
   ...(engine?.found ?? []),
 ]
+
+/** A ball to look for as a cell reads it: as new, nothing thrown. */
+export const readingOfSpec = ({ cover, raUm, rgIn, differentialIn }: BallSpec): CoverageBall['reading'] => ({
+  ...{ cover, effectiveRaUm: raUm, oilShare: 0, rgIn, differentialIn, fitted: null },
+})
 
 export interface PlanWishes {
   /** How often each state is met. */
@@ -71,14 +77,12 @@ export function planQuestion(
   const extras = specsOf(engine).flatMap((spec): PlanBall[] => {
     const [, variant] = spec.id.split(' ')
     if (mostBought === 0 || !engine?.answers[engineKey(referenceId, variant!)]) return []
-    const { cover, raUm, rgIn, differentialIn } = spec
-    const reading = { cover, effectiveRaUm: raUm, oilShare: 0, rgIn, differentialIn, fitted: null }
-    const cells = cellsOf(question, { id: referenceId, reading }, variant)
+    const cells = cellsOf(question, { id: referenceId, reading: readingOfSpec(spec) }, variant)
     return [{ id: spec.id, extra: true, options: [{ variant: 'buy', effort: buying, cells }] }]
   })
   return {
     states: states.map(({ targetId, shots, condition }, i) => ({
-      ...{ targetId, shots, weight: need[i]!, best: engine?.best[i] ?? 0 },
+      ...{ targetId, shots, weight: need[i]!, best: engine?.yard?.[i] ?? engine?.best[i] ?? 0 },
       seldom: band !== null && startingSurface(band, condition).seldomNeeded,
     })),
     balls: [...own, ...extras],

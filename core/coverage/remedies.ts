@@ -12,7 +12,7 @@ import {
   reaches,
   sameState,
 } from './map.ts'
-import { withoutShotsOf, specsOf } from './planning.ts'
+import { readingOfSpec, specsOf, withoutShotsOf } from './planning.ts'
 import { layoutVariant, redrilling } from './relayout.ts'
 import { type FixableBall, worksOn } from './works.ts'
 
@@ -119,9 +119,7 @@ export function remediesFor(
   const specs = specsOf(engine).flatMap((spec): Remedy[] => {
     const [, variant] = spec.id.split(' ')
     if (!engine?.answers[engineKey(referenceId, variant!)]) return []
-    const { cover, raUm, rgIn, differentialIn } = spec
-    const reading = { cover, effectiveRaUm: raUm, oilShare: 0, rgIn, differentialIn, fitted: null }
-    const cell = cellsOf(question, { id: referenceId, reading }, variant)[s]!
+    const cell = cellsOf(question, { id: referenceId, reading: readingOfSpec(spec) }, variant)[s]!
     return [{ ...bare, ...free, ...told(cell), kind: 'new-ball', spec, lasting: true }]
   })
   const of = (kind: RemedyKind) => works.find((work) => work.kind === kind) ?? null

@@ -40,6 +40,7 @@ import {
   specsOf,
   wantedMotion,
   usualPhases,
+  withYardsticks,
   worksOn,
 } from '@sleetfall/core'
 import { jobById } from '../bench/store.ts'
@@ -121,14 +122,14 @@ export async function askedOf(db: Db, customerId: string) {
     found: table.found?.filter(({ stock }) => !stock || there.includes(stock.id)),
   }
   const { customer, balls, states } = subject
-  const question: CoverageQuestion = {
+  const question = withYardsticks({
     band: customer.style?.band ?? null,
     tolerance: customer.strikeTolerance,
     balls: balls.map((ball) => ({ id: ball.id, reading: readingOf(ball) })),
     states,
     evidence: await evidenceFor(db, customerId),
     engine,
-  }
+  })
   const fixable = balls.map((ball) => ({ id: ball.id, finish: ball.surface.finish, oil: ball.surface.oil }))
   const ofNow = engine !== null && kept?.fingerprint === subject.fingerprint
   return { subject, kept, question, fixable, ofNow }
@@ -175,7 +176,11 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
     balls: balls.map(({ id, name, cover, surface }) => ({ id, name, cover, grit: surface.grit })),
     targets: targetsOf(subject),
     phases: usualPhases,
-    best: states.map(({ targetId, shots }, i) => ({ targetId, shots, strikes: engine?.best[i] ?? null })),
+    best: states.map(({ targetId, shots }, i) => ({
+      targetId,
+      shots,
+      strikes: engine?.yard?.[i] ?? engine?.best[i] ?? null,
+    })),
     map,
     wanted: wantedMotion(question),
     // By the table alone a fix would promise what the engine has not answered yet.
@@ -398,9 +403,11 @@ export async function nearestGaps(db: Db): Promise<NearGaps & { readonly wanted:
   const known = bowlers.filter((id) => !waiting.includes(id))
   const soon = works.filter(({ on }) => on >= from && on <= until)
   soon.sort((a, b) => b.fills.length - a.fills.length || a.on.localeCompare(b.on))
+  // The best of each bowler: the others are on their map.
+  const best = soon.filter((one, at) => soon.findIndex(({ customerId }) => customerId === one.customerId) === at)
   return {
     gaps: near,
-    works: soon.slice(0, mostWorks),
+    works: best.slice(0, mostWorks),
     unplaced,
     waiting: waiting.length,
     wanted: [...first, ...known],

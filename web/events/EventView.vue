@@ -18,7 +18,7 @@ const { t } = useI18n()
 const route = useRoute()
 const events = useEvents()
 const patterns = usePatterns()
-const { rulingText, sourceText } = useRuleText()
+const { rulingText, sourceText, blockText } = useRuleText()
 const id = computed(() => String(route.params['eventId'] ?? ''))
 const event = computed(() => events.byId.get(id.value))
 const editing = ref(false)
@@ -90,12 +90,7 @@ const packedOn = (customerId: string) => bags.value.find((bag) => bag.customerId
             <dt>{{ t('events.format') }}</dt>
             <dd>
               {{ event.format }}
-              <span v-if="event.games" class="soft small">{{
-                t('events.gamesOf', { n: event.games }, event.games)
-              }}</span>
-              <span v-if="event.bowlersOnPair" class="soft small">{{
-                t('events.onPair', { n: event.bowlersOnPair }, event.bowlersOnPair)
-              }}</span>
+              <span class="soft small">{{ blockText(event) }}</span>
             </dd>
           </div>
           <div v-if="event.squads.length > 0">

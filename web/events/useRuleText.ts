@@ -1,4 +1,4 @@
-import type { RuleSet } from '@sleetfall/contract'
+import type { BowlingEvent, RuleSet } from '@sleetfall/contract'
 import type { BallRuling, LimitName } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
@@ -32,5 +32,8 @@ export function useRuleText() {
   /** Where a set of rules was read, and of which day. */
   const sourceText = ({ source, datedOn }: Pick<RuleSet, 'source' | 'datedOn'>) =>
     [source || t('events.rules.noSource'), datedOn ? dayText(datedOn) : t('events.rules.noDay')].join(', ')
-  return { rulingText, sourceText }
+  /** Games of a block and who share a pair, as far as somebody said. */
+  const blockText = ({ games, bowlersOnPair: n }: Pick<BowlingEvent, 'games' | 'bowlersOnPair'>) =>
+    [games && t('events.gamesOf', { n: games }, games), n && t('events.onPair', { n }, n)].filter(Boolean).join(', ')
+  return { rulingText, sourceText, blockText }
 }
