@@ -1,7 +1,10 @@
 import { type ReadTracked, type TrackedFigures, type TrackedShot, readTracked } from '@sleetfall/core'
+import { useIntervalFn } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { useDevices } from '../equipment/store.ts'
 
+/** How often a tracker is looked for while none is connected. */
+const lookAgainMs = 10_000
 /** Nothing came for so long after a throw: it is lost. */
 const lostAfterMs = 3000
 /** What a tracker measures is noted to half a board, a foot and a tenth, as a person would. */
@@ -49,13 +52,18 @@ export function useTracker(fill: (figures: ReturnType<typeof noted> | typeof not
     }
     source.onerror = () => (seen.value = 'silent')
   }
-  void devices.load().then(
-    () => {
-      connected.value = devices.of('tracker')?.connected === true
-      if (connected.value) listen()
-    },
-    () => undefined,
-  )
+  /** One that is connected while somebody is at the lane, or whose answer was lost, is found as well. */
+  async function look(): Promise<void> {
+    const reached = await devices.load().then(
+      () => true,
+      () => false,
+    )
+    if (!reached || connected.value || devices.of('tracker')?.connected !== true) return
+    connected.value = true
+    pause()
+    listen()
+  }
+  const { pause } = useIntervalFn(look, lookAgainMs, { immediateCallback: true })
   onScopeDispose(() => {
     clearTimeout(lost)
     source?.close()
