@@ -53,18 +53,21 @@ export const coverageCommand =
       wanted.map((i) => engineCell(questions[i]!)),
       states.length,
     )
-    const question = withYardsticks({
-      ...{ band, tolerance, states, evidence: [], engine },
-      balls: own.map(({ id, cover, surface, fitted, rgIn, differentialIn }) => ({
-        id,
-        reading: {
-          ...{ cover, fitted, rgIn: rgIn ?? null, differentialIn: differentialIn ?? null },
-          ...{ effectiveRaUm: surface.effectiveRaUm, oilShare: surface.oilShare },
-        },
-      })),
-    })
-    const map = coverageMap(question)
     const fixable = own.map(({ id, surface, oil }) => ({ id, finish: surface.finish, oil }))
+    const question = withYardsticks(
+      {
+        ...{ band, tolerance, states, evidence: [], engine },
+        balls: own.map(({ id, cover, surface, fitted, rgIn, differentialIn }) => ({
+          id,
+          reading: {
+            ...{ cover, fitted, rgIn: rgIn ?? null, differentialIn: differentialIn ?? null },
+            ...{ effectiveRaUm: surface.effectiveRaUm, oilShare: surface.oilShare },
+          },
+        })),
+      },
+      fixable,
+    )
+    const map = coverageMap(question)
     const need = given.map(({ weight }) => weight)
     const plans = plansFor(highs, planQuestion(question, fixable, { need, mostBought: maxPurchases, carried, recipes }))
     const nameOf = ({ targetId }: StateKey) => states[Number(targetId)]!.name

@@ -4,6 +4,7 @@ import {
   type EngineAnswer,
   cellsOf,
   coverageMap,
+  noOil,
   engineKey,
   planQuestion,
   readingOfSpec,
@@ -78,6 +79,22 @@ describe('what a ball is measured by', () => {
       }),
       { numRuns: 40 },
     )
+  })
+
+  test('a ball of the bowler’s own after a work counts as well, where the engine was asked about it', () => {
+    const asked = question(
+      0.3,
+      references.map(() => 0.35),
+    )
+    const { answers } = asked.engine!
+    const polished = { ...answers, [engineKey('a', '1500-polish')]: phases.map(() => answer(0.55)) }
+    const fixable = [{ id: 'a', finish: { raTopUm: 0.5, raBaseUm: 0.5 }, oil: noOil }]
+    const yardOf = (of: typeof answers, balls = fixable) =>
+      withYardsticks({ ...asked, engine: { ...asked.engine!, answers: of, best: [0.55, 0.55] } }, balls).engine!.yard!
+    // After forty shots only the engine speaks.
+    expect(yardOf(polished)[1]).toBeCloseTo(0.55, 9)
+    expect(yardOf(answers)[1]).toBeCloseTo(0.35, 9)
+    expect(yardOf(polished, [])[1]).toBeCloseTo(0.35, 9)
   })
 
   test('map and plan go by the same; what was thrown moves a ball, not the yardstick', () => {

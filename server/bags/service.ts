@@ -79,7 +79,7 @@ export async function bagFor(
   )
   const table = tableFor({ states, balls: subject.balls }, kept)
   // A bag is packed of what there is: nothing is plugged and redrilled for one event.
-  const own = withYardsticks({ ...question, states, engine: table && { ...table, layouts: undefined } })
+  const own = withYardsticks({ ...question, states, engine: table && { ...table, layouts: undefined } }, fixable)
   const plan: PlanQuestion = planQuestion(own, fixable, { need, mostBought: 0, carried: most })
   const packedAs = async (school: UrethaneSchool) => {
     const asked = ruledQuestion(plan, balls, rules, school)

@@ -122,15 +122,18 @@ export async function askedOf(db: Db, customerId: string) {
     found: table.found?.filter(({ stock }) => !stock || there.includes(stock.id)),
   }
   const { customer, balls, states } = subject
-  const question = withYardsticks({
-    band: customer.style?.band ?? null,
-    tolerance: customer.strikeTolerance,
-    balls: balls.map((ball) => ({ id: ball.id, reading: readingOf(ball) })),
-    states,
-    evidence: await evidenceFor(db, customerId),
-    engine,
-  })
   const fixable = balls.map((ball) => ({ id: ball.id, finish: ball.surface.finish, oil: ball.surface.oil }))
+  const question = withYardsticks(
+    {
+      band: customer.style?.band ?? null,
+      tolerance: customer.strikeTolerance,
+      balls: balls.map((ball) => ({ id: ball.id, reading: readingOf(ball) })),
+      states,
+      evidence: await evidenceFor(db, customerId),
+      engine,
+    },
+    fixable,
+  )
   const ofNow = engine !== null && kept?.fingerprint === subject.fingerprint
   return { subject, kept, question, fixable, ofNow }
 }
