@@ -28,17 +28,6 @@ export function layoutsAbout(layout: Layout): Layout[] {
   )
 }
 
-/** The layout that strikes most, by what the engine answered of each; null without any line. */
-export function bestLayout(
-  tried: readonly { readonly layout: Layout; readonly answer: EngineAnswer }[],
-): { readonly layout: Layout; readonly answer: EngineAnswer } | null {
-  const strikes = ({ answer }: { readonly answer: EngineAnswer }) => answer.cell?.strikes ?? 0
-  return tried.reduce<(typeof tried)[number] | null>(
-    (best, one) => (strikes(one) > (best ? strikes(best) : 0) ? one : best),
-    null,
-  )
-}
-
 /** Whether a ball can be laid out anew by calculation: its core and surface are on record, and it is no spare ball. */
 export const canBeLaidOut = ({ cover, rgIn, differentialIn, surface }: BallRecord): boolean =>
   cover !== 'polyester' && rgIn != null && differentialIn != null && surface.effectiveRaUm !== null

@@ -12,30 +12,26 @@ import type {
 } from '@sleetfall/contract'
 import {
   type CoverageQuestion,
-  type EngineAnswer,
+  type EngineQuestion,
   type Fix,
-  type Layout,
   type Plan,
   type Remedy,
   type StateKey,
   type Work,
   type WorkPool,
-  bestLayout,
-  canBeLaidOut,
   cellsOf,
   coverageMap,
   fixesFor,
   groundAfter,
   laidOut,
-  layoutGrid,
   layoutVariant,
-  layoutsAbout,
   needOf,
   planQuestion,
   promiseBefore,
   remediesFor,
   sameState,
   scoreForecasts,
+  searchLayout,
   shotOf,
   specsOf,
   wantedMotion,
@@ -272,22 +268,13 @@ export async function remediesOf(
   if (!kept?.complete) return null
   const { bowler, spread, playable } = subject.asked
   const ground = groundAfter(state.pattern, state.shots)
-  const tried: { readonly layout: Layout; readonly answer: EngineAnswer }[] = []
-  const tryAll = (layouts: readonly Layout[]) =>
-    Promise.all(
-      layouts.map(async (layout) => {
-        const { shot } = shotOf(bowler, laidOut(ball, layout), 'now', ground)
-        const answer = await motion.run({ kind: 'engine', question: { shot, spread, playable } }, { priority: 5 })
-        tried.push({ layout, answer })
-      }),
-    )
-  // What nobody knows of its core cannot be laid out.
-  if (canBeLaidOut(ball)) {
-    await tryAll(layoutGrid)
-    const first = bestLayout(tried)
-    if (first) await tryAll(layoutsAbout(first.layout))
-  }
-  return remediesFor(question, fixable, ballId, key, bestLayout(tried))
+  const ask = (questions: readonly EngineQuestion[]) =>
+    Promise.all(questions.map((one) => motion.run({ kind: 'engine', question: one }, { priority: 5 })))
+  const layout = await searchLayout({ bowler, spread, playable, ball, states: [{ ground, weight: 1 }] }, ask)
+  const [answer] = layout
+    ? await ask([{ shot: shotOf(bowler, laidOut(ball, layout), 'now', ground).shot, spread, playable }])
+    : []
+  return remediesFor(question, fixable, ballId, key, layout && answer ? { layout, answer } : null)
 }
 
 /**
