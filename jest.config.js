@@ -1,6 +1,6 @@
 const transform = {
   '^.+\\.ts$': [
-    '@swc/jest',
+    '<rootDir>/jest.transform.mjs',
     {
       jsc: { target: 'es2023', parser: { syntax: 'typescript' }, experimental: { keepImportAttributes: true } },
       module: { type: 'es6' },

@@ -24,11 +24,18 @@ const scan = async (page: Page, withRules?: readonly string[]) => {
   )
 }
 
+/** Nothing fades or moves any more, so that colours are the real ones. */
+const settled = (page: Page) =>
+  page.evaluate(
+    `new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))).then(() =>
+      Promise.all(document.getAnimations().filter(({ effect }) => effect.getTiming().iterations !== Infinity).map(({ finished }) => finished.catch(() => {}))).then(() => null))`,
+  )
+
 /** The same screen in dark, where only colours differ. The member's theme follows the device, so that it turns as it stands. */
 const scanInDark = async (page: Page) => {
   await page.emulateMedia({ colorScheme: 'dark' })
   await page.locator('.v-theme--dark').first().waitFor({ state: 'attached' })
-  await page.waitForTimeout(300)
+  await settled(page)
   const problems = await scan(page, ['color-contrast'])
   await page.emulateMedia({ colorScheme: 'light' })
   await page.locator('.v-theme--light').first().waitFor({ state: 'attached' })
@@ -41,6 +48,11 @@ async function openAsCustomer(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Link: Odda Brimstow' }).click()
   await page.getByRole('button', { name: 'Make a new link' }).click()
   await page.goto(await page.getByLabel('Address').inputValue())
+}
+
+async function openSchool(page: Page): Promise<void> {
+  await page.goto('/upkeep')
+  await page.getByRole('button', { name: 'The shop’s school' }).click()
 }
 
 /** What hangs on a ball, before it is retired, merged or deleted; the form before it is left. */
@@ -136,8 +148,7 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['recipe builder', () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(), 'Find the steps'],
     ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
     ['league night', () => page.goto('/upkeep?new=night'), 'Who played'],
-    ['upkeep again', () => page.goto('/upkeep'), 'Bexa Thrumley'],
-    ['school', () => page.getByRole('button', { name: 'The shop’s school' }).click(), 'Upkeep of The Drying Loft'],
+    ['school', () => openSchool(page), 'Upkeep of The Drying Loft'],
     ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
     ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
   ],
@@ -195,9 +206,8 @@ for (const [half, views] of Object.entries(halves)) {
     const found: Record<string, readonly string[]> = {}
     for (const [name, open, ready] of views(page)) {
       await open()
-      await page.getByText(ready).first().waitFor({ timeout: 90_000 })
-      // Let dialogs finish fading in, so that colours are the real ones.
-      await page.waitForTimeout(400)
+      await page.getByText(ready).filter({ visible: true }).first().waitFor({ timeout: 90_000 })
+      await settled(page)
       const problems = [...(await scan(page)), ...(alsoDark.includes(name) ? await scanInDark(page) : [])]
       if (problems.length > 0) found[name] = problems
     }

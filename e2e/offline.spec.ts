@@ -1,5 +1,4 @@
-import pg from 'pg'
-import { expect, signIn, test } from './site.ts'
+import { behind, expect, signIn, test } from './site.ts'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' })
 
@@ -75,13 +74,11 @@ test('twenty shots without a network, over a reload and a closed tab, are on the
 
   await context.setOffline(false)
   await expect(page.getByText(/not sent yet/)).toHaveCount(0, { timeout: 60_000 })
-  const database = new pg.Client({ connectionString: site.databaseUrl })
-  await database.connect()
-  const { rows: kept } = await database.query<{ entry_board: number; set_aside_reason: string | null }>(
+  const kept = await behind<{ entry_board: number; set_aside_reason: string | null }>(
+    site,
     'select entry_board, set_aside_reason from shot where trial_id = $1 order by sequence',
     [trialId],
   )
-  await database.end()
   const entries = kept.slice(-21).map((row) => row.entry_board)
   expect(entries).toEqual([12.5, ...Array.from({ length: 20 }, (_, n) => boards[n % boards.length])])
   expect(kept.at(-1)!.set_aside_reason).toBe('bad release')

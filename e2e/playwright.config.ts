@@ -18,6 +18,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // Nothing is waited for that only fades; what moves has tests of its own.
+    contextOptions: { reducedMotion: 'reduce' },
     // What lies on the device would hide the server's answers; the test of working offline asks for it.
     serviceWorkers: 'block',
     trace: 'on-first-retry',

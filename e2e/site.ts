@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { type Page, test as base, expect } from '@playwright/test'
+import pg from 'pg'
 import { createDatabase, demoSignIns } from '../ops/database.ts'
 import { projectRoot } from '../ops/root.ts'
 
@@ -87,14 +88,36 @@ export const test = base.extend<{ signedIn: Page }, { site: Site }>({
   },
 })
 
-/** Signs in through the screen as one of the demo's people. */
+/** Signs in as one of the demo's people, by what the screen of signing in sends; that screen has journeys of its own. */
 export async function signIn(page: Page, login: string): Promise<void> {
-  const member = demoSignIns().find((one) => one.login === login)!
+  const { password } = demoSignIns().find((one) => one.login === login)!
+  // An answer of the server's own, so that what is asked from it comes from its origin.
+  await page.goto('/api/session')
+  const signedIn = await page.evaluate<boolean>(
+    `fetch('/api/session', {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: ${JSON.stringify(JSON.stringify({ login, password }))},
+    }).then(({ ok }) => ok)`,
+  )
+  expect(signedIn).toBe(true)
   await page.goto('/')
-  await page.getByLabel('Sign-in name').fill(login)
-  await page.getByLabel('Password').fill(member.password)
-  await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('navigation', { name: 'Areas' })).toBeVisible()
+}
+
+/** Asks the database behind the screen. */
+export async function behind<T extends pg.QueryResultRow>(
+  { databaseUrl }: Site,
+  sql: string,
+  values: readonly unknown[],
+): Promise<T[]> {
+  const client = new pg.Client({ connectionString: databaseUrl })
+  await client.connect()
+  try {
+    return (await client.query<T>(sql, [...values])).rows
+  } finally {
+    await client.end()
+  }
 }
 
 /** Opens a customer's rack from the list beside it. */

@@ -114,12 +114,12 @@ async function templates(): Promise<void> {
 }
 
 try {
-  await templates()
-  if (!shotsOnly) {
-    await staticChecks()
-    await jest()
+  const setUp = async () => {
+    await templates()
+    await buildAll()
   }
-  await buildAll()
+  await (shotsOnly ? setUp() : Promise.all([setUp(), staticChecks()]))
+  if (!shotsOnly) await jest()
   await playwright()
 } catch (error) {
   console.error(error)

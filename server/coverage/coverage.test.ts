@@ -134,6 +134,44 @@ describe('what the engine answered is kept', () => {
     expect(await stateOf()).toBe('ready')
   })
 
+  test('a ball that changes has the engine asked about it alone, and the map is what it would be if all were asked anew', async () => {
+    const id = await idOf(league)
+    await computeCoverage(database, pool, id)
+    const { balls } = (await coverageFor(league)).view
+    const changed = balls.find(({ name }) => name === 'Pebblemourn')!
+    const before = (await keptOf(database, id))!
+    // Nothing is looked for that rests on all balls together: what is left are the questions about one.
+    let asked = 0
+    const counting = Object.assign(Object.create(pool) as typeof pool, {
+      run: (...given: Parameters<typeof pool.run>) => {
+        asked += 1
+        return pool.run(...given)
+      },
+    })
+    await database.run('update ball set differential_in = differential_in + 0.004 where id = $1', [changed.id])
+    await computeCoverage(database, counting, id)
+    const after = (await keptOf(database, id))!
+    const keys = Object.keys(before.engine!.answers)
+    const ofIt = keys.filter((key) => key.startsWith(changed.id))
+    expect(after.complete).toBe(true)
+    for (const key of keys.filter((one) => !ofIt.includes(one) && !/ layout$|^reference \d\d/.test(one)))
+      expect(after.engine!.answers[key]).toEqual(before.engine!.answers[key])
+    for (const key of ofIt.filter((one) => !one.endsWith(' layout')))
+      expect(after.engine!.answers[key]).not.toEqual(before.engine!.answers[key])
+
+    const some = asked
+    await database.run('update coverage_kept set fingerprint = $2, parts = null where customer_id = $1', [id, ''])
+    asked = 0
+    await computeCoverage(database, counting, id)
+    const anew = (await keptOf(database, id))!
+    // Oil soaks in from one second to the next.
+    const rounded = (engine: unknown) =>
+      JSON.parse(JSON.stringify(engine), (_, value) => (typeof value === 'number' ? Number(value.toFixed(6)) : value))
+    expect(rounded(anew.engine)).toEqual(rounded(after.engine))
+    expect(anew.parts).toEqual(after.parts)
+    expect(some).toBeLessThan(asked / 2)
+  })
+
   test('the landing page counts who waits, and tells gaps of those who do not', async () => {
     const { gaps, waiting, wanted } = await nearestGaps(database)
     expect(waiting).toBeGreaterThan(5)

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import { availableParallelism } from 'node:os'
 import type { Ball, Customer, Pattern } from '@sleetfall/contract'
 import {
@@ -39,12 +38,11 @@ import { eventsAhead, usualPatterns } from '../events/store.ts'
 import { stockNear } from '../fitting/store.ts'
 import { patternById } from '../lanes/store.ts'
 import { spreadOf } from '../trials/store.ts'
+import { type Parts, type StillTrue, fingerprintOf, partsOf, stillTrue, wantedHash } from './parts.ts'
 import { type Kept, keepAnswers, keepProgress, keptOf } from './store.ts'
 
 /** Patterns ahead that are looked at: the nearest ones. */
 const mostTargets = 6
-/** Raised when the core answers otherwise to the same question. */
-const model = 8
 const progressEvery = 12
 
 /** Patterns that stand for one nobody knows. */
@@ -59,33 +57,9 @@ export interface Subject {
   readonly patterns: readonly Pattern[]
   readonly states: readonly (CoverageState & { readonly pattern: Pattern })[]
   readonly asked: EngineAsked
-  /** Of everything that the engine's answers rest on. */
+  /** Of what the engine's answers rest on: each part, and all of it. */
+  readonly parts: Parts
   readonly fingerprint: string
-}
-
-/** A figure as far as it matters: what drifts from hour to hour, such as oil that soaks in, asks for no new answers before it has moved by a step. */
-const inSteps = (value: number | null | undefined, step: number) => (value == null ? null : Math.round(value / step))
-const logSteps = (value: number | null | undefined) => (value == null ? null : Math.round(Math.log(value) / 0.04))
-
-function fingerprintOf({ bowler, balls, states, spread, playable }: EngineAsked): string {
-  const { hand, speedMph, revRpm, axisRotationDeg, axisTiltDeg } = bowler
-  const of = {
-    ...{ model, bowler: [hand, speedMph, revRpm, axisRotationDeg, axisTiltDeg] },
-    playable: [playable.laydown, playable.target, playable.mostLaunchDeg ?? null],
-    spread: [spread.targetBoards, spread.speedMph, spread.revRpm].map((value) => inSteps(value, 0.05)),
-    states: states.map(({ targetId, shots, pattern }) => [targetId, shots, pattern.loads, pattern.fitted ?? null]),
-    balls: balls.map((ball) => [
-      ...[ball.id, ball.cover, ball.weightLb, ball.rgIn, ball.differentialIn, ball.intermediateDifferentialIn],
-      ...[ball.drillingAngleDeg, ball.pinToPapIn, ball.valAngleDeg, ball.drilling ?? null],
-      ...[ball.fitted?.strength ?? null, ball.fitted?.oil ?? null],
-      ...[
-        logSteps(ball.surface.effectiveRaUm),
-        logSteps(ball.surface.finish?.raTopUm),
-        inSteps(ball.surface.oilShare, 0.05),
-      ],
-    ]),
-  }
-  return createHash('sha256').update(JSON.stringify(of)).digest('hex')
 }
 
 /** Everything that a customer's map is made of; null where there is no such customer. */
@@ -117,7 +91,9 @@ export async function subjectOf(db: Db, customerId: string): Promise<Subject | n
     playable: customer.playable,
     spread: spreadFor(usualSpread, await spreadOf(db, customerId)),
   }
-  return { customer, balls, events, patterns, states, asked, fingerprint: fingerprintOf(asked) }
+  const parts = partsOf(asked)
+  const targets = states.map(({ targetId }) => targetId)
+  return { customer, balls, events, patterns, states, asked, parts, fingerprint: fingerprintOf(parts, targets) }
 }
 
 /** The kept answers as they fit the states of now: a state or ball that they do not know has none. */
@@ -141,25 +117,39 @@ export function tableFor({ states, balls }: Pick<Subject, 'states' | 'balls'>, k
 export async function askEngine(database: Database, motion: WorkPool, customerId: string): Promise<void> {
   const subject = await subjectOf(database, customerId)
   if (!subject) return
-  const { asked, states, fingerprint } = subject
+  const { asked, states, parts, fingerprint } = subject
   const kept = await keptOf(database, customerId)
   if ((kept?.complete && kept.fingerprint === fingerprint) || kept?.stopped === fingerprint) return
   const { places, questions } = engineTasks(asked)
+  // Whatever did not change is not asked about again.
+  const still = stillTrue(kept, parts)
   const total = questions.length
   await keepProgress(database, customerId, fingerprint, 0, total)
   const stateKeys = states.map(({ targetId, shots }) => ({ targetId, shots }))
   let done = 0
-  /** Answers in the order of the questions, at most so many at a time; null when somebody stopped it. */
-  async function answersTo(asked: readonly EngineQuestion[], atOnce: number): Promise<EngineAnswer[] | null> {
+  /**
+   * Answers in the order of the questions; null when somebody stopped it. One question takes a thread for some hundredths of a second, and what a screen asks is
+   * taken before the next of these: nobody waits longer for it than that.
+   */
+  async function answersTo(
+    asked: readonly EngineQuestion[],
+    known: (index: number) => EngineAnswer | undefined = () => undefined,
+  ): Promise<EngineAnswer[] | null> {
     const answers: EngineAnswer[] = []
-    const queue = new PQueue({ concurrency: atOnce })
+    const queue = new PQueue({ concurrency: availableParallelism() })
     let stopped = false
     const failed: unknown[] = []
     const giveUp = (why: unknown) => {
       failed.push(why)
       queue.clear()
     }
-    for (const [i, question] of asked.entries())
+    for (const [i, question] of asked.entries()) {
+      const before = known(i)
+      if (before) {
+        answers[i] = before
+        done += 1
+        continue
+      }
       queue
         .add(async () => {
           // What somebody looks at comes first; this fills what is left of the threads.
@@ -171,42 +161,37 @@ export async function askEngine(database: Database, motion: WorkPool, customerId
           queue.clear()
         })
         .catch(giveUp)
+    }
     await queue.onIdle()
     if (failed.length > 0) throw failed[0]
     return stopped ? null : answers
   }
-  const keep = (engine: EngineTable, complete: boolean) =>
-    keepAnswers(database, customerId, { fingerprint, engine, states: stateKeys, done, total, complete })
-  const stage = (of: (place: EnginePlace) => boolean) => places.flatMap((place, i) => (of(place) ? [i] : []))
+  const keep = (engine: EngineTable, complete: boolean, layoutsFor?: string) =>
+    keepAnswers(database, customerId, {
+      ...{ fingerprint, engine, states: stateKeys, parts: { ...parts, layoutsFor }, done, total, complete },
+    })
+  const stage = async (of: (place: EnginePlace) => boolean) => {
+    const at = places.flatMap((place, i) => (of(place) ? [i] : []))
+    const answers = await answersTo(
+      at.map((i) => questions[i]!),
+      (i) => still.answer(...placeOf(places[at[i]!]!)),
+    )
+    return answers && { places: at.map((i) => places[i]!), answers }
+  }
 
-  const ofMap = stage(isOfMap)
-  const mapAnswers = await answersTo(
-    ofMap.map((i) => questions[i]!),
-    availableParallelism(),
-  )
-  if (!mapAnswers) return
-  const mapPlaces = ofMap.map((i) => places[i]!)
-  await keep(engineTable(mapPlaces, mapAnswers, states.length), false)
+  const map = await stage(isOfMap)
+  if (!map) return
+  await keep(engineTable(map.places, map.answers, states.length), false)
 
-  // The map takes all threads; what comes after it leaves one processor to those who ask meanwhile.
-  const fewer = Math.max(1, availableParallelism() - 1)
-  const ofWorks = stage((place) => !isOfMap(place))
-  const workAnswers = await answersTo(
-    ofWorks.map((i) => questions[i]!),
-    fewer,
-  )
-  if (!workAnswers) return
-  const engine = engineTable(
-    [...mapPlaces, ...ofWorks.map((i) => places[i]!)],
-    [...mapAnswers, ...workAnswers],
-    states.length,
-  )
-  const ask = (more: readonly EngineQuestion[]) => answersTo(more, fewer)
-  const laid = await layOut(subject, engine, ask)
+  const works = await stage((place) => !isOfMap(place))
+  if (!works) return
+  const engine = engineTable([...map.places, ...works.places], [...map.answers, ...works.answers], states.length)
+  const laid = await layOut(subject, engine, still, answersTo)
   if (laid === 'stopped') return
-  const found = await lookFor(database, subject, laid, ask)
-  if (found !== 'stopped') await keep(found ?? laid, true)
+  const found = await lookFor(database, subject, laid.engine, answersTo)
+  if (found !== 'stopped') await keep(found ?? laid.engine, true, laid.layoutsFor)
 }
+const placeOf = ({ ballId, variant, state }: EnginePlace) => [ballId, variant, state] as const
 
 /** States that are short of the best by more than the bowler's tolerance, with some of what the engine was asked about, those that matter most first. */
 function shortStates(
@@ -232,26 +217,33 @@ const mostShort = 2
 async function layOut(
   subject: Subject,
   engine: EngineTable,
-  answersTo: (asked: readonly EngineQuestion[]) => Promise<EngineAnswer[] | null>,
-): Promise<EngineTable | 'stopped'> {
-  const { asked, states } = subject
+  still: StillTrue,
+  answersTo: (
+    asked: readonly EngineQuestion[],
+    known?: (index: number) => EngineAnswer | undefined,
+  ) => Promise<EngineAnswer[] | null>,
+): Promise<{ readonly engine: EngineTable; readonly layoutsFor: string } | 'stopped'> {
+  const { asked, states, parts } = subject
   const need = needOf(states, playOf(subject))
   const grounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots))
   // As the balls are: what the bench would do and what a layout would is weighed against each other in the plan.
   const wanted = shortStates(subject, engine, (variant) => variant === 'now')
     .slice(0, mostShort)
-    .map(({ s }) => ({ ground: grounds[s]!, weight: need[s]! }))
+    .map(({ s }) => ({ s, ground: grounds[s]!, weight: need[s]! }))
+  const layoutsFor = wantedHash(parts, wanted)
   const { bowler, spread, playable } = asked
   const layouts: Record<string, Layout> = {}
   const answers: Record<string, readonly EngineAnswer[]> = {}
   let stopped = false
-  const ask = async (questions: readonly EngineQuestion[]) => {
-    const told = stopped ? null : await answersTo(questions)
+  const ask = async (questions: readonly EngineQuestion[], known?: (index: number) => EngineAnswer | undefined) => {
+    const told = stopped ? null : await answersTo(questions, known)
     stopped ||= told === null
     return told ?? []
   }
   for (const ball of asked.balls) {
-    const layout = await searchLayout({ bowler, spread, playable, ball, states: wanted }, ask)
+    const before = still.layout(ball.id, layoutsFor)
+    const search = { bowler, spread, playable, ball, states: wanted }
+    const layout = before === undefined ? await searchLayout(search, ask) : before
     if (layout) {
       answers[engineKey(ball.id, layoutVariant)] = await ask(
         grounds.map((ground) => ({
@@ -259,6 +251,7 @@ async function layOut(
           spread,
           playable,
         })),
+        (s) => (before ? still.answer(ball.id, layoutVariant, s) : undefined),
       )
       layouts[ball.id] = layout
     }
@@ -268,7 +261,7 @@ async function layOut(
   const best = engine.best.map((one, s) =>
     Math.max(one ?? 0, ...Object.values(answers).map((of) => of[s]?.cell?.strikes ?? 0)),
   )
-  return { ...engine, answers: { ...engine.answers, ...answers }, best, layouts }
+  return { engine: { ...engine, answers: { ...engine.answers, ...answers }, best, layouts }, layoutsFor }
 }
 
 /** The reference ball that strikes most over what lies ahead. */

@@ -1,12 +1,15 @@
 import type { NearGap, NearWork, UnplacedBall } from '@sleetfall/contract'
 import type { CoverageCell, EngineTable, StateKey } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
+import type { Parts } from './parts.ts'
 
 /** What the engine answered about a customer's balls, and what it was asked. */
 export interface Kept {
   readonly fingerprint: string
   readonly states: readonly StateKey[]
   readonly engine: EngineTable | null
+  /** What each part of the answers rests on; null of answers kept before that was told. */
+  readonly parts: Parts | null
   readonly done: number
   readonly total: number
   readonly computedAt: string | null
@@ -18,7 +21,7 @@ export interface Kept {
 
 export const keptOf = (db: Db, customerId: string) =>
   db.maybeOne<Kept>(
-    'select fingerprint, states, engine, done, total, computed_at, complete, stopped from coverage_kept where customer_id = $1',
+    'select fingerprint, states, engine, parts, done, total, computed_at, complete, stopped from coverage_kept where customer_id = $1',
     [customerId],
   )
 
@@ -54,17 +57,27 @@ export const keepAnswers = (
     fingerprint,
     states,
     engine,
+    parts,
     done,
     total,
     complete,
   }: Omit<Kept, 'engine' | 'computedAt' | 'stopped'> & { readonly engine: EngineTable },
 ) =>
   db.run(
-    `insert into coverage_kept (customer_id, fingerprint, states, engine, done, total, complete, computed_at)
-     values ($1, $2, $3, $4, $5, $6, $7, now())
-     on conflict (customer_id) do update set fingerprint = excluded.fingerprint, states = excluded.states, engine = excluded.engine,
+    `insert into coverage_kept (customer_id, fingerprint, states, engine, parts, done, total, complete, computed_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, now())
+     on conflict (customer_id) do update set fingerprint = excluded.fingerprint, states = excluded.states, engine = excluded.engine, parts = excluded.parts,
        computed_at = excluded.computed_at, done = excluded.done, total = excluded.total, complete = excluded.complete`,
-    [customerId, fingerprint, JSON.stringify(states), JSON.stringify(engine), done, total, complete],
+    [
+      customerId,
+      fingerprint,
+      JSON.stringify(states),
+      JSON.stringify(engine),
+      JSON.stringify(parts),
+      done,
+      total,
+      complete,
+    ],
   )
 
 /** A forecast is kept anew when it has moved by so much. */
