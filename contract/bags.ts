@@ -99,7 +99,7 @@ export interface BagView {
     readonly place: 'customer' | 'shelf' | 'bench'
     readonly shelf: string
   }[]
-  readonly patterns: readonly Omit<CoverageTarget, 'events'>[]
+  readonly patterns: readonly Omit<CoverageTarget, 'events' | 'knownBy'>[]
   /** Nobody knows what will be laid down: what the shop's latest events had stands for it. */
   readonly patternsUnknown: boolean
   /** Patterns of the event that lie beyond the nearest ones that are computed. */

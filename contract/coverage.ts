@@ -4,6 +4,7 @@ import type {
   CoverageMap,
   ForecastScore,
   Layout,
+  PatternTrust,
   Plan,
   PlanStep,
   ScoredForecast,
@@ -23,6 +24,8 @@ export interface CoverageTarget {
   readonly condition: Condition
   readonly lengthFt: number
   readonly volumeMl: number
+  /** What its doubt rests on: shots on it, a measurement, its sheet, or word of mouth. */
+  readonly knownBy: PatternTrust | 'fitted'
   /** Events that bring this pattern, nearest first. */
   readonly events: readonly { readonly id: string; readonly name: string; readonly nextOn: string }[]
 }
@@ -31,6 +34,8 @@ export interface CoverageTarget {
 export interface CoverageView {
   readonly customerId: string
   readonly band: StyleBand | null
+  /** How far the release may be off its record, one standard deviation, as a change of the rev rate. */
+  readonly releaseDoubtRpm: number
   /** Strikes in a hundred. */
   readonly tolerance: number
   readonly balls: readonly {
@@ -38,6 +43,8 @@ export interface CoverageView {
     readonly name: string
     readonly cover: string
     readonly grit: number | null
+    /** Its strength was fitted to shots. */
+    readonly fitted: boolean
   }[]
   readonly targets: readonly CoverageTarget[]
   readonly phases: readonly number[]

@@ -1,6 +1,6 @@
-import type { FittedPattern, PatternFigures } from '@sleetfall/core'
+import { type FittedPattern, type PatternFigures, patternTrusts } from '@sleetfall/core'
 import * as yup from 'yup'
-import { identifier, neededQuantity, neededWhole, optionalText, requiredText } from './fields.ts'
+import { identifier, neededQuantity, neededWhole, oneOf, optionalText, requiredText } from './fields.ts'
 import type { Stored } from './stored.ts'
 import { wrong } from './said.ts'
 
@@ -35,6 +35,8 @@ export const patternSchema = yup.object({
   loads: loadsSchema,
   /** The load table is a guess from length, volume and ratio. */
   estimated: yup.boolean().default(false),
+  /** How sure it is that this is what lies on the lane. */
+  trust: oneOf('trust', patternTrusts).default('sheet'),
 })
 
 /** What is told of a pattern whose load table is not. */

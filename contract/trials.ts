@@ -104,7 +104,9 @@ export type TrialInput = yup.InferType<typeof trialSchema>
 export const shapes = ['smooth', 'medium', 'sharp'] as const
 export type Shape = (typeof shapes)[number]
 /** How it was thrown; everything but good explains what came of it. */
-export const executions = ['good', 'inside', 'wide', 'fast', 'slow', 'release'] as const
+export const executions = ['good', 'inside', 'wide', 'fast', 'slow', 'release', 'stuck'] as const
+/** What says nothing of the ball whatever it did: such a shot is set aside by itself. */
+export const asideByRule: readonly Execution[] = ['stuck']
 export type Execution = (typeof executions)[number]
 /** What was seen at the pins. */
 export const shotFlags = ['flatCorner', 'ringing', 'messenger', 'light', 'high', 'nose'] as const
@@ -209,6 +211,16 @@ export interface TrialVerdict extends VerdictInput {
   readonly doubts: readonly TrialDoubt[]
   readonly at: string
   readonly by: string | null
+}
+
+/** Where shots on a pattern that hit the pocket were seen to turn. */
+export interface ExitSeen {
+  /** Mean breakpoint board. */
+  readonly board: number
+  /** Standard deviation; null of one shot. */
+  readonly sd: number | null
+  readonly shots: number
+  readonly trials: number
 }
 
 export interface StoredShot extends TrialShotInput, Stored {

@@ -91,7 +91,6 @@ test('a map that is being computed is stopped by one word and goes on by another
 
 test('a customer with everything covered is told so and sold nothing, though balls may be bought', async ({
   signedIn: page,
-  site,
 }) => {
   test.setTimeout(120_000)
   await page.goto('/coverage')

@@ -174,9 +174,13 @@ export async function choose(page: Page, label: string | RegExp, option: string 
   // The component lays its field over the input.
   const dialog = page.getByRole('dialog')
   const within = (await dialog.count()) > 0 ? dialog : page
-  await within.locator('.v-input').filter({ has: box }).click()
-  const list = page.getByRole('option', { name: option })
-  await list.first().click()
+  const input = within.locator('.v-input').filter({ has: box })
+  const list = page.getByRole('option', { name: option }).first()
+  // A list that was opened before its entries were there may close as they come.
+  await expect(async () => {
+    if (!(await list.isVisible())) await input.click({ timeout: 10_000 })
+    await list.click({ timeout: 5_000 })
+  }).toPass()
 }
 
 export { expect }

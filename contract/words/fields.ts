@@ -292,6 +292,7 @@ export const fields = {
   touchUpEvery: 'Touch up every',
   trial: 'Trial',
   trialBefore: 'Trial before',
+  trust: 'How sure the pattern is',
   uncertaintyOfAxisTilt: 'Uncertainty of axis tilt',
   uncertaintyOfBallSpeed: 'Uncertainty of ball speed',
   uncertaintyOfPap: 'Uncertainty of PAP',

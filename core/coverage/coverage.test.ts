@@ -268,7 +268,7 @@ describe('the engine’s cell', () => {
       surface: { finish: null, effectiveRaUm: raOfGrit(grit), oilShare: 0 },
     }
     const { shot } = shotOf(bowler(hand), record, 'now', groundOn(pattern, filmOf(pattern.loads)))
-    return engineCell({ shot, spread: usualSpread, playable: usualPlayable, doubt: { strength: 0.12, revRpm: 20 } })
+    return engineCell({ shot, spread: usualSpread, playable: usualPlayable, doubt: { strength: 0.12 } })
   }
 
   test('is the best line, with room and a doubt; a smooth ball asks for more strength, a rough one for less', () => {

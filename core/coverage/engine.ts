@@ -5,10 +5,9 @@ import { type Friction, type ShotInput, simulate } from '../motion/simulate.ts'
 
 type Bare = Omit<ShotInput, 'release'>
 
-/** How far what the engine goes by may be off, one standard deviation: strength of ball and lane together (log), and the rev rate, rpm. */
+/** How far what the engine goes by may be off, one standard deviation: ball, surface, lane and release together, as strength (log). */
 export interface EngineDoubt {
   readonly strength: number
-  readonly revRpm: number
 }
 export interface EngineQuestion {
   readonly shot: Bare
@@ -84,8 +83,7 @@ function laterOn(input: ShotInput, entryBoard: number, spread: Spread): NonNulla
 
 /**
  * One cell by the engine: the line that strikes most, what it does, and how sure that is. The doubt is taken a standard deviation to
- * either side: the chance of a strike with a stronger and a weaker ball, and with more revs, each on its own best line, since a bowler moves with what they
- * see; doubts of different origin add up in squares.
+ * either side: the chance of a strike with a stronger and a weaker ball, each on its own best line, since a bowler moves with what they see.
  */
 export function engineCell({ shot, spread, playable, doubt, later }: EngineQuestion): EngineAnswer {
   const [line] = bestLines(shot, playable, options(spread))
@@ -103,10 +101,8 @@ export function engineCell({ shot, spread, playable, doubt, later }: EngineQuest
     const [more, less] = [chance(up), chance(down)]
     off = offOf(up ?? line, down ?? line)
     slope = (more - less) / (2 * doubt.strength)
-    const revs = { ...shot, bowler: { ...shot.bowler, revRpm: shot.bowler.revRpm + doubt.revRpm } }
-    const byRevs = doubt.revRpm === 0 ? 0 : chance(lineOf(revs)) - now
     // Where the present strength is the best, more and less both cost.
-    logitSd = Math.hypot(Math.sqrt(((more - now) ** 2 + (less - now) ** 2) / 2), byRevs)
+    logitSd = Math.sqrt(((more - now) ** 2 + (less - now) ** 2) / 2)
   }
   return {
     cell: {

@@ -1,22 +1,23 @@
 import type { CoverFamily } from '../ball/covers.ts'
-import { calibrationStart } from '../calibration/priors.ts'
 import { filmOf } from '../lane/film.ts'
 import { filmAfterShots } from '../lane/transition.ts'
 import type { Spread } from '../motion/deviation.ts'
 import type { Playable } from '../motion/line.ts'
-import {
-  type BallRecord,
-  type BowlerRecord,
-  type Ground,
-  type LanePattern,
-  groundOn,
-  shotOf,
-} from '../motion/prepare.ts'
+import { type BallRecord, type Ground, type LanePattern, groundOn, shotOf } from '../motion/prepare.ts'
 import { polishRaUm } from '../surface/defaults.ts'
 import { raOfGrit } from '../surface/grit.ts'
 import { type OilLoad, oilAfterCleaning, oilAfterExtraction, oilShare, usualExtraction } from '../surface/oil.ts'
 import { readyRecipes } from '../surface/recipe.ts'
 import type { CoverageState } from './cell.ts'
+import {
+  type KnownBowler,
+  type KnownPattern,
+  laneDoubt,
+  laneKnownBy,
+  releaseDoubtRpm,
+  rpmPerStrength,
+  unfittedSd,
+} from './doubts.ts'
 import { type EngineAnswer, type EngineQuestion, laterShots } from './engine.ts'
 import { type EngineTable, engineKey } from './map.ts'
 
@@ -27,9 +28,9 @@ export interface EngineBall extends BallRecord {
   readonly fittedRange?: { readonly low: number; readonly high: number } | null | undefined
 }
 export interface EngineAsked {
-  readonly bowler: BowlerRecord
+  readonly bowler: KnownBowler
   readonly balls: readonly EngineBall[]
-  readonly states: readonly (CoverageState & { readonly pattern: LanePattern })[]
+  readonly states: readonly (CoverageState & { readonly pattern: KnownPattern })[]
   readonly spread: Spread
   readonly playable: Playable
 }
@@ -47,8 +48,6 @@ export const references: readonly (readonly [CoverFamily, number])[] = [
 export const referenceCore = { rgIn: 2.49, differentialIn: 0.048 }
 /** How far a surface may be off what is believed of it, log Ra (assumed), in strength. */
 const surfaceSd = 0.1 / 1.2
-const { ballSd, coverSd, shopSd } = calibrationStart
-const unfittedSd = Math.hypot(ballSd, coverSd, shopSd)
 const fittedSd = ({ low, high }: { readonly low: number; readonly high: number }) => Math.log(high / low) / (2 * 1.645)
 
 /** Works on a ball that the engine is asked about beside how it is. */
@@ -80,6 +79,8 @@ export function engineTasks({ bowler, balls, states, spread, playable }: EngineA
   const places: EnginePlace[] = []
   const questions: EngineQuestion[] = []
   const grounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots))
+  const laneSds = states.map(({ pattern }) => laneDoubt[laneKnownBy(pattern)])
+  const releaseSd = releaseDoubtRpm(bowler) / rpmPerStrength
   const laterGrounds = states.map(({ pattern, shots }) => groundAfter(pattern, shots + laterShots))
   const ask = (
     ballId: string | null,
@@ -96,7 +97,8 @@ export function engineTasks({ bowler, balls, states, spread, playable }: EngineA
         ballId !== null && variant === 'now'
           ? shotOf(bowler, ball, surface, laterGrounds[state]!).shot.friction
           : undefined
-      const doubt = strengthSd === null ? undefined : { strength: Math.hypot(strengthSd, surfaceSd), revRpm: 0 }
+      const doubt =
+        strengthSd === null ? undefined : { strength: Math.hypot(strengthSd, surfaceSd, laneSds[state]!, releaseSd) }
       questions.push({ shot, spread, playable, doubt, later })
     }
   }

@@ -1,5 +1,6 @@
 export * from './cell.ts'
 export * from './engine.ts'
+export * from './doubts.ts'
 export * from './engineTasks.ts'
 export * from './fixes.ts'
 export * from './map.ts'

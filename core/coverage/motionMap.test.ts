@@ -55,7 +55,7 @@ describe('where a ball reads and how it finishes', () => {
   test('a ball that may be stronger than believed reads earlier then', () => {
     const { release: _, ...shot } = practiceShot({ style: 'matched', condition: 'medium' }, 0.5, 24, 13)
     const { cell } = engineCell({
-      ...{ shot, spread: usualSpread, playable: usualPlayable, doubt: { strength: 0.15, revRpm: 0 } },
+      ...{ shot, spread: usualSpread, playable: usualPlayable, doubt: { strength: 0.15 } },
     })
     expect(cell!.off!.readFt).toBeLessThan(0)
     expect(engineCell({ shot, spread: usualSpread, playable: usualPlayable }).cell!.off).toBeNull()

@@ -1,9 +1,17 @@
 import { createHash } from 'node:crypto'
-import { type EngineAnswer, type EngineAsked, type Layout, engineKey, referenceId } from '@sleetfall/core'
+import {
+  type EngineAnswer,
+  type EngineAsked,
+  type Layout,
+  engineKey,
+  laneKnownBy,
+  referenceId,
+  releaseDoubtRpm,
+} from '@sleetfall/core'
 import type { Kept } from './store.ts'
 
 /** Raised when the core answers otherwise to the same question. */
-const model = 8
+const model = 9
 
 /** What the engine's answers rest on, a fingerprint each: an answer holds as long as those of its ball, its state and the bowler do. */
 export interface Parts {
@@ -26,10 +34,13 @@ export function partsOf({ bowler, balls, states, spread, playable }: EngineAsked
   return {
     bowler: hash({
       ...{ model, release: [hand, speedMph, revRpm, axisRotationDeg, axisTiltDeg] },
+      doubt: inSteps(releaseDoubtRpm(bowler), 1),
       playable: [playable.laydown, playable.target, playable.mostLaunchDeg ?? null],
       spread: [spread.targetBoards, spread.speedMph, spread.revRpm].map((value) => inSteps(value, 0.05)),
     }),
-    states: states.map(({ shots, pattern }) => hash([shots, pattern.loads, pattern.fitted ?? null])),
+    states: states.map(({ shots, pattern }) =>
+      hash([shots, pattern.loads, pattern.fitted ?? null, laneKnownBy(pattern)]),
+    ),
     balls: Object.fromEntries(
       balls.map((ball) => [
         ball.id,

@@ -24,9 +24,11 @@ import {
   fixesFor,
   groundAfter,
   laidOut,
+  laneKnownBy,
   layoutVariant,
   needOf,
   planQuestion,
+  releaseDoubtRpm,
   promiseBefore,
   remediesFor,
   sameState,
@@ -67,7 +69,7 @@ const targetsOf = ({ patterns, events }: Subject): CoverageTarget[] =>
     const { condition, lengthFt, volumeMl } = pattern.figures
     const bringing = events.filter((event) => event.patternIds.includes(pattern.id))
     return {
-      ...{ id: pattern.id, name: pattern.name, condition, lengthFt, volumeMl },
+      ...{ id: pattern.id, name: pattern.name, condition, lengthFt, volumeMl, knownBy: laneKnownBy(pattern) },
       events: bringing.map((event) => ({ id: event.id, name: event.name, nextOn: event.nextOn })),
     }
   })
@@ -171,8 +173,11 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
   return {
     customerId,
     band: question.band,
+    releaseDoubtRpm: releaseDoubtRpm(subject.customer),
     tolerance: question.tolerance,
-    balls: balls.map(({ id, name, cover, surface }) => ({ id, name, cover, grit: surface.grit })),
+    balls: balls.map(({ id, name, cover, surface, fitted }) => ({
+      ...{ id, name, cover, grit: surface.grit, fitted: fitted !== null },
+    })),
     targets: targetsOf(subject),
     phases: usualPhases,
     best: states.map(({ targetId, shots }, i) => ({

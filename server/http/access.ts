@@ -97,6 +97,7 @@ export const access: readonly Rule[] = [
   ['GET', '/trials/:id', 'counter'],
   ['GET', '/trials/spread/:customerId', 'counter'],
   ['GET', '/trials/played/:customerId', 'counter'],
+  ['GET', '/trials/exit/:patternId', 'counter'],
   ['POST', '/trials', 'trials'],
   ['PUT', '/trials/:id', 'trials'],
   ['GET', '/trials/:id/dependents', 'counter'],

@@ -27,7 +27,7 @@ import type { Database, Db } from '../database/db.ts'
 import { surfacePage } from '../surface/page.ts'
 import { testDatabase } from '../test/shop.ts'
 import { analyse, makeLargeShop } from '../test/largeShop.ts'
-import { evidenceFor, listTrials, playedOf, searchTrials, trialById } from '../trials/store.ts'
+import { evidenceFor, exitSeen, listTrials, playedOf, searchTrials, trialById } from '../trials/store.ts'
 import { logSession, upkeepBoard } from '../upkeep/service.ts'
 import { ballPage } from './lists.ts'
 import { settle } from './settle.ts'
@@ -141,6 +141,10 @@ describe('nothing that a request reads grows with the shop', () => {
     ['trials of a ball', (db) => listTrials(db, asked(trialListSchema, { ballId }))],
     ['work on a ball', (db) => listJobs(db, asked(jobListSchema, { ballId, ended: true }))],
     ['boards that a customer plays', (db) => playedOf(db, customerId)],
+    [
+      'where shots on a pattern turned',
+      async (db) => exitSeen(db, (await listTrials(database, asked(trialListSchema))).items[0]!.patternId),
+    ],
     ['promised work of a customer', (db) => dueJobs(db, customerId)],
     ['bags ahead of a customer', (db) => bagsAhead(db, customerId, '2026-01-01')],
     ['how good forecasts were', (db) => forecastsHeld(db)],

@@ -22,6 +22,7 @@ import {
   createTrial,
   deleteTrial,
   editTrial,
+  exitSeen,
   foretell,
   freezeArm,
   giveVerdict,
@@ -57,6 +58,10 @@ export function trialRoutes(context: Context): Router {
   /** Where a customer's counted shots were played from, or null. */
   router.get('/played/:customerId', async (request, response) => {
     response.json(await playedOf(context.database, idOf(request, 'customerId')))
+  })
+  /** Where shots on a pattern that hit the pocket turned; null where none was seen. */
+  router.get('/exit/:patternId', async (request, response) => {
+    response.json(await exitSeen(context.database, idOf(request, 'patternId')))
   })
   router.get('/:id', async (request, response) => {
     const trial = await trialById(context.database, idOf(request))

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import {
+  type ExitSeen,
   type Foretold,
   type Found,
   type FrozenSurface,
@@ -24,6 +25,7 @@ import {
   trialDoubts,
   ownSpread,
   playedRange,
+  pocketBoards,
   sameThing,
   shotsAGame,
   summariseArm,
@@ -333,6 +335,27 @@ export async function spreadOf(db: Db, customerId: string): Promise<OwnSpread | 
     groups.map((group) => group.boards),
     groups.map((group) => group.speeds ?? []),
   )
+}
+
+/** Trials on a pattern that are looked at for where shots on it turned: the latest. */
+const mostExitTrials = 20
+
+/** Breakpoint boards of counted shots on a pattern that hit the pocket, as noted or tracked; the latest trials alone. */
+export async function exitSeen(db: Db, patternId: string): Promise<ExitSeen | null> {
+  const { board, sd, shots, trials } = await db.one<{
+    board: number | null
+    sd: number | null
+    shots: number
+    trials: number
+  }>(
+    `select avg(s.breakpoint_board)::float8 as board, stddev_samp(s.breakpoint_board)::float8 as sd, count(*)::int as shots,
+       count(distinct s.trial_id)::int as trials
+     from (select id from trial where pattern_id = $1 order by started_at desc, id limit $2) t
+     join shot s on s.trial_id = t.id
+     where s.breakpoint_board is not null and s.entry_board between $3 and $4 and s.set_aside_reason is null and not s.warm_up`,
+    [patternId, mostExitTrials, pocketBoards.low, pocketBoards.high],
+  )
+  return board === null ? null : { board, sd, shots, trials }
 }
 
 /** Where a customer's counted shots were played from; null while too few were noted. */

@@ -227,6 +227,29 @@ describe('boards that a bowler plays', () => {
   })
 })
 
+describe('where shots on a pattern turned', () => {
+  test('is told from counted shots in the pocket alone, over the latest trials on it', async () => {
+    const other = { ...pattern, id: randomUUID(), name: 'Another pattern' }
+    await technician.post('/patterns', other).expect(200)
+    const seen = async () => (await technician.get(`/trials/exit/${other.id}`).expect(200)).body
+    expect(await seen()).toBeNull()
+    const arms = ['before', 'after'].map((label) => ({ label, ballId: ball.id }))
+    const trial = aTrial({ customerId: customer.id, patternId: other.id, arms })
+    await technician.post('/trials', trial).expect(200)
+    const thrown = [
+      { entryBoard: 17.5, breakpointBoard: 8 },
+      { entryBoard: 16.5, breakpointBoard: 10 },
+      // Light, not tracked, thrown to warm up, and in the pocket of another pattern: none of these.
+      { entryBoard: 14, breakpointBoard: 3 },
+      { entryBoard: 17.5, breakpointBoard: null },
+      { entryBoard: 17.5, breakpointBoard: 2, warmUp: true },
+    ]
+    for (const shot of thrown) await technician.post(`/trials/${trial.id}/shots`, aShot(shot)).expect(200)
+    expect(await seen()).toEqual({ board: 9, sd: expect.closeTo(Math.SQRT2), shots: 2, trials: 1 })
+    expect((await technician.get(`/trials/exit/${pattern.id}`).expect(200)).body?.board).not.toBe(9)
+  })
+})
+
 describe('predictions', () => {
   const prediction = (change: object = {}) => ({
     ...{ id: randomUUID(), customerId: customer.id, ballId: ball.id, patternId: pattern.id, setup: { laydown: '22' } },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { CoverageView } from '@sleetfall/contract'
-import { type CoverageCell, laterShots } from '@sleetfall/core'
+import { type CoverageCell, laterShots, widestDoubt } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
@@ -29,6 +29,19 @@ const next = computed(() => {
   const { standing, contradicts } = props.cell
   if (contradicts) return t('coverage.detail.contradicts')
   return standing === 'likely' ? t('coverage.detail.unproven') : ''
+})
+/** What the engine's own band comes from, and what would make it narrower first. */
+const doubts = computed(() => {
+  const { balls, targets, releaseDoubtRpm } = props.view
+  const { knownBy } = targets.find(({ id }) => id === props.cell.targetId)!
+  const { fitted } = balls.find(({ id }) => id === props.cell.ballId)!
+  const widest = widestDoubt({ fitted, knownBy, releaseDoubtRpm })
+  const text = t('coverage.detail.doubts', {
+    ball: t(`coverage.detail.ball.${fitted ? 'fitted' : 'assumed'}`),
+    lane: t(`coverage.detail.lane.${knownBy}`),
+    release: t('coverage.detail.release', { rpm: Math.round(releaseDoubtRpm) }),
+  })
+  return widest ? `${text} ${t('coverage.detail.narrower', { what: t(`coverage.detail.tells.${widest}`) })}` : text
 })
 /** What the line does when forty more shots have been thrown and nobody has moved. */
 function laterText({ strikes, moved }: { readonly strikes: number; readonly moved: number }): string {
@@ -86,6 +99,7 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
       {{ t('coverage.detail.room', { out: line.roomOut, in: line.roomIn }) }}
       <template v-if="line.later">{{ laterText(line.later) }}</template>
     </p>
+    <p v-if="line" class="small soft">{{ doubts }}</p>
     <p v-else class="soft">{{ t('coverage.detail.noEngine') }}</p>
     <RemedyLadder :view="view" :cell="cell" :at-once="ladder" />
     <div class="row">

@@ -85,6 +85,21 @@ export default {
       higher: '{n} shots later the same line enters {boards} boards higher and strikes in {strikes} %.',
       lower: '{n} shots later the same line enters {boards} boards lower and strikes in {strikes} %.',
     },
+    doubts: 'What its band comes from: {ball}, {lane}, {release}.',
+    ball: { fitted: 'the ball, fitted to shots', assumed: 'the ball, whose strength no shots have shown' },
+    lane: {
+      measured: 'a lane that was measured',
+      fitted: 'a lane fitted to shots on it',
+      sheet: 'a lane as its sheet says',
+      unsure: 'a lane known by word of mouth or estimated',
+    },
+    release: 'a release that may be {rpm} rpm off',
+    narrower: 'Most would be told by {what}.',
+    tells: {
+      ball: 'fitting the ball to ten shots or more',
+      lane: 'measuring the lane, or fitting it to shots',
+      release: 'measuring speed and revs',
+    },
     noEngine:
       'No line of the motion core: the surface is not known, nothing reaches the pocket, or it has not looked yet.',
     whatIf: 'See it thrown',

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import type { Pattern } from '@sleetfall/contract'
-import { computed, ref } from 'vue'
+import type { ExitSeen, Pattern } from '@sleetfall/contract'
+import { laneKnownBy } from '@sleetfall/core'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { get } from '../http/client.ts'
 import { useSession } from '../shell/session.ts'
 import CrossSection from './CrossSection.vue'
 import LaneDrawing from './LaneDrawing.vue'
@@ -16,6 +18,17 @@ const props = defineProps<{ pattern: Pattern }>()
 const emit = defineEmits<{ form: ['edit' | 'copy' | 'mend'] }>()
 const { t } = useI18n()
 const [patterns, session] = [usePatterns(), useSession()]
+/** Measured, beside the rule; without it, or without an answer, the rule stands alone. */
+const seen = ref<ExitSeen | null>(null)
+watch(
+  () => props.pattern.id,
+  async (id) => {
+    seen.value = null
+    const answer = await get<ExitSeen | null>(`/trials/exit/${id}`).catch(() => null)
+    if (id === props.pattern.id) seen.value = answer
+  },
+  { immediate: true },
+)
 const print = () => window.print()
 const sectionFt = ref(10)
 /** Distances that the print sheet shows, ft. */
@@ -60,8 +73,11 @@ const comparable = computed(() => [
     </div>
     <p v-if="pattern.note" class="soft">{{ pattern.note }}</p>
     <LaneDrawing :loads="pattern.loads" />
-    <p class="small soft">{{ pattern.estimated ? t('lanes.estimatedFilm') : t('lanes.film') }}</p>
-    <PatternFigures :loads="pattern.loads" />
+    <p class="small soft">
+      {{ pattern.estimated ? t('lanes.estimatedFilm') : t('lanes.film') }} ·
+      {{ t(`lanes.knownBy.${laneKnownBy(pattern)}`) }}
+    </p>
+    <PatternFigures :loads="pattern.loads" :seen="seen" />
     <v-select v-model="otherId" class="compare no-print" :label="t('lanes.compare')" :items="comparable" />
     <template v-if="other">
       <h3>{{ other.name }}</h3>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import type { ExitSeen } from '@sleetfall/contract'
 import { type Load, dryFromFt, filmOf, patternFigures, zoneRatios } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-const props = defineProps<{ loads: readonly Load[] }>()
+const props = defineProps<{
+  loads: readonly Load[]
+  /** Where shots on it were seen to turn. */ seen?: ExitSeen | null
+}>()
 const { t } = useI18n()
 const figures = computed(() => patternFigures(props.loads))
 const film = computed(() => filmOf(props.loads))
@@ -12,6 +16,8 @@ const dry = computed(() => {
   const [whole, outside] = [dryFromFt(film.value), dryFromFt(film.value, 1, 7)]
   return whole === null ? t('lanes.dryNever') : t('lanes.dryFrom', { ft: whole, outside: outside ?? '–' })
 })
+const exitText = ({ board, sd, shots, trials }: ExitSeen) =>
+  t('lanes.exitSeen', { board: board.toFixed(1), sd: sd === null ? '' : ` ± ${sd.toFixed(1)}`, shots, trials }, trials)
 const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone') : `${ratio.toFixed(1)} : 1`)
 </script>
 
@@ -58,6 +64,7 @@ const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone
       <dt>{{ t('lanes.exitBoard') }}</dt>
       <dd>
         <span class="figure">{{ figures.exitBoard }}</span> <span class="small soft">{{ t('lanes.exitRule') }}</span>
+        <span v-if="seen" class="small"> · {{ exitText(seen) }}</span>
       </dd>
     </div>
     <div>

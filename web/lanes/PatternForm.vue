@@ -2,7 +2,7 @@
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Pattern, check, knownFiguresSchema, loadsSchema, patternSchema } from '@sleetfall/contract'
-import { type Load, estimatedLoads, patternFigures } from '@sleetfall/core'
+import { type Load, estimatedLoads, patternFigures, patternTrusts } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
@@ -38,8 +38,10 @@ const form = useForm(patternSchema, {
     ? from.loads.map((load) => ({ ...load }))
     : (props.draft?.pattern.loads.map((load) => ({ ...load })) ?? [firstRow]),
   estimated: from?.estimated ?? props.draft?.pattern.estimated ?? false,
+  trust: from?.trust ?? props.draft?.pattern.trust ?? 'sheet',
 })
 form.claim('loads')
+const trusts = patternTrusts.map((value) => ({ value, title: t(`lanes.trusts.${value}`) }))
 /** Rows that somebody typed or painted are no estimate any more. */
 const loads = computed({
   get: () => form.values['loads'] as Load[],
@@ -95,7 +97,7 @@ async function save() {
   <FormDialog
     :title="isNew ? t('lanes.add') : `${t('lanes.edit')}: ${from?.name}`"
     :form="form"
-    :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads') }"
+    :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads'), trust: t('lanes.trust') }"
     wide
     @save="save"
     @close="emit('close')"
@@ -129,6 +131,14 @@ async function save() {
       <PatternFigures :loads="valid" />
     </template>
     <p v-else class="soft">{{ t('lanes.draftBad') }}</p>
+    <v-select
+      v-if="!form.values['estimated']"
+      v-bind="form.field('trust')"
+      :label="t('lanes.trust')"
+      :items="trusts"
+      :hint="t('lanes.trustWhy')"
+      persistent-hint
+    />
     <v-textarea v-bind="form.field('note')" :label="t('lanes.note')" />
   </FormDialog>
 </template>

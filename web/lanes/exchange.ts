@@ -1,4 +1,4 @@
-import type { Load } from '@sleetfall/core'
+import { type Load, type PatternTrust, patternTrusts } from '@sleetfall/core'
 import Papa from 'papaparse'
 import { readCsv } from '../controls/csv.ts'
 
@@ -9,6 +9,7 @@ export interface PatternDraft {
   readonly loads: readonly Load[]
   /** The load table is a guess from length, volume and ratio. */
   readonly estimated?: boolean
+  readonly trust?: PatternTrust
 }
 export type Read =
   | { readonly ok: true; readonly pattern: PatternDraft }
@@ -33,11 +34,14 @@ function finish(
   name: string,
   note: string,
   rows: readonly Readonly<Record<string, unknown>>[],
-  estimated = false,
+  { estimated, trust }: Pick<PatternDraft, 'estimated' | 'trust'> = {},
 ): Read {
   if (rows.length === 0) return { ok: false, reason: 'no-loads', detail: '' }
   if (rows.length > mostRows) return { ok: false, reason: 'too-many-rows', detail: `${rows.length}` }
-  return { ok: true, pattern: { name, note, loads: rows.map(loadOf), estimated } }
+  return {
+    ok: true,
+    pattern: { name, note, loads: rows.map(loadOf), estimated: estimated ?? false, ...(trust && { trust }) },
+  }
 }
 
 /**
@@ -58,11 +62,12 @@ export function readPattern(text: string, fileName: string): Read {
     const rows = Array.isArray(document['loads']) ? document['loads'] : []
     const isText = (value: unknown): value is string => typeof value === 'string'
     const { name: own, note } = document
+    const trust = patternTrusts.find((one) => one === document['trust'])
     return finish(
       isText(own) ? own : name,
       isText(note) ? note : '',
       rows.filter((row) => typeof row === 'object' && row !== null),
-      document['estimated'] === true,
+      { estimated: document['estimated'] === true, ...(trust && { trust }) },
     )
   }
   const table = readCsv(text)
@@ -75,5 +80,5 @@ export function readPattern(text: string, fileName: string): Read {
 export const toCsv = (pattern: { readonly loads: readonly Load[] }) =>
   `${Papa.unparse({ fields: [...columns], data: pattern.loads.map((load) => columns.map((column) => load[column])) })}\r\n`
 
-export const toJson = ({ name, note, loads, estimated = false }: PatternDraft) =>
-  `${JSON.stringify({ name, note, loads, estimated }, null, 2)}\n`
+export const toJson = ({ name, note, loads, estimated = false, trust = 'sheet' }: PatternDraft) =>
+  `${JSON.stringify({ name, note, loads, estimated, trust }, null, 2)}\n`

@@ -14,6 +14,8 @@ export default {
   volume: 'Volume',
   ratio: 'Ratio',
   exitBoard: 'Exit board',
+  exitSeen:
+    'seen: shots in the pocket turned at board {board}{sd} ({shots} of them, {trials} trial) | seen: shots in the pocket turned at board {board}{sd} ({shots} of them, {trials} trials)',
   exitRule: 'rule of thumb: length − 31',
   class: 'Class',
   condition: 'Plays as',
@@ -25,6 +27,19 @@ export default {
   estimatedFilm: 'estimated film (assumed): only length, volume and ratio of this pattern are known',
   estimatedWhy:
     'The load table is a guess that has this length, volume and ratio. It is marked as estimated wherever it is shown.',
+  trust: 'How sure it is',
+  trustWhy: 'What a ball covers on this pattern is only as sure as the pattern: the band of each cell says so.',
+  trusts: {
+    measured: 'measured on the lane',
+    sheet: 'as its sheet says',
+    unsure: 'by word of mouth',
+  },
+  knownBy: {
+    measured: 'measured on the lane',
+    sheet: 'as its sheet says, not measured',
+    unsure: 'not sure: by word of mouth or estimated',
+    fitted: 'fitted to shots on it',
+  },
   estimatedReplaces: 'Changing a figure replaces the load table by an estimated one.',
   paint: {
     how: 'Drag over boards and feet to lay a load. Dragged toward the foul line it is a reverse load.',

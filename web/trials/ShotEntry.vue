@@ -107,6 +107,7 @@ const reasons = computed(() =>
       :chosen="[String(form.values['execution'])]"
       @choose="toggle('execution', $event)"
     />
+    <p v-if="form.values['execution'] === 'stuck'" role="status" class="small">{{ t('trials.stuckHazard') }}</p>
     <MoreOfShot :form="form" :trial="trial" />
     <p v-if="sameThing && form.values['warmUp'] !== true" role="status">▲ {{ t('trials.sameThing') }}</p>
     <div v-if="meant !== null && asked !== null" class="row" role="alertdialog" :aria-label="t('trials.meant.title')">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StoredShot, Trial, TrialShotInput } from '@sleetfall/contract'
-import { readLeave } from '@sleetfall/core'
+import { readLeave, seriesOf } from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import PinDeck from '../controls/PinDeck.vue'
@@ -34,6 +34,15 @@ function meaning({ leave, flags }: TrialShotInput): string {
     .map(({ sign, share }) => `${t(`diagnosis.signs.${sign}`)} ${Math.round(100 * share)} %`)
   const meant = words.length > 0 ? [t('trials.mayMean', { what: words.join(', ') })] : []
   return [...meant, ...(luck ? [t('trials.luck')] : [])].join('; ')
+}
+/** Where a shot begins a new series, because of what. */
+const series = computed(() => {
+  const told = seriesOf(props.trial.shots)
+  return new Map(props.trial.shots.map(({ id }, i) => [id, told[i]!]))
+})
+function begins(id: string): string {
+  const { series: n, because } = series.value.get(id)!
+  return because ? t('trials.series', { n, why: t(`trials.seriesBecause.${because}`) }) : ''
 }
 const correcting = ref<StoredShot | null>(null)
 const before = (id: string) => props.trial.shotsBefore.filter((one) => one.shotId === id && one.what === 'corrected')
@@ -89,7 +98,8 @@ function setAside(shot: StoredShot, reason: string | null) {
         <td>
           {{ lettered(trial, shot.arm)
           }}<span v-if="shot.bowlerId" class="small soft"> · {{ shot.bowlerName ?? t('trials.somebodyElse') }}</span
-          ><span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span>
+          ><span v-if="shot.warmUp" class="small soft"> · {{ t('trials.warmUp') }}</span
+          ><span v-if="begins(shot.id)" class="small soft"> · {{ begins(shot.id) }}</span>
         </td>
         <td class="number">
           {{ shot.targetBoard ?? '–'

@@ -16,10 +16,13 @@ import { useSession } from '../shell/session.ts'
 import { usePlainKeys } from '../shell/useShortcuts.ts'
 import ArmPanel from './ArmPanel.vue'
 import BlindBar from './BlindBar.vue'
+import EarlierTrial from './EarlierTrial.vue'
 import ForetoldPanel from './ForetoldPanel.vue'
 import MovesLedger from './MovesLedger.vue'
 import OpinionPanel from './OpinionPanel.vue'
 import PredictionScores from './PredictionScores.vue'
+import PreparationPanel from './PreparationPanel.vue'
+import ShapeSketch from './ShapeSketch.vue'
 import ShotEntry from './ShotEntry.vue'
 import ShotList from './ShotList.vue'
 import ShotPaths from './ShotPaths.vue'
@@ -121,6 +124,8 @@ usePlainKeys((key) => {
             :summary="result.arms[index]!"
           />
         </div>
+        <PreparationPanel :trial="trial" />
+        <ShapeSketch :trial="trial" />
         <OpinionPanel v-if="trial.shots.length > 0" :key="trial.id" :trial="trial" />
         <ForetoldPanel :key="trial.id" :trial="trial" />
         <PredictionScores :key="trial.id" :trial="trial" />
@@ -137,6 +142,7 @@ usePlainKeys((key) => {
       </section>
       <ShotPaths class="shots" :trial="trial" />
       <MovesLedger class="shots" :trial="trial" />
+      <EarlierTrial :key="trial.id" class="shots" :trial="trial" />
       <TrialEditForm v-if="form === 'edit'" :trial="trial" @close="form = null" />
       <MendDialog
         v-if="form === 'mend'"

@@ -116,6 +116,20 @@ describe('the next shot', () => {
     expect(entry.form.values['leave']).toEqual([])
   })
 
+  test('a shot of somebody who stuck at the line is kept and set aside by itself, and the order asks for it again', () => {
+    const entry = entryOf(trial({ id: 'd'.repeat(8), shots: [aShot(1)] }))
+    const next = entry.inOrder.value!.arm
+    Object.assign(entry.form.values, { arm: next, entryBoard: 9, execution: 'stuck' })
+    entry.record()
+    expect(entry.all.value.at(-1)).toMatchObject({ arm: next, execution: 'stuck', setAsideReason: 'stuck at the line' })
+    expect(entry.inOrder.value?.arm).toBe(next)
+    expect(entry.form.values['execution']).toBeNull()
+    // Pulled says something too, but whether it counts is for whoever notes it to say.
+    Object.assign(entry.form.values, { entryBoard: 16, execution: 'inside' })
+    entry.record()
+    expect(entry.all.value.at(-1)).toMatchObject({ execution: 'inside', setAsideReason: null })
+  })
+
   test('the arm that the order has next is chosen by itself, whatever waits on the device; one set aside is thrown again', () => {
     const entry = entryOf(trial({ shots: [aShot(1), aShot(2)] }))
     expect(entry.inOrder.value).toEqual({ arm: 2, why: 'back' })

@@ -1,4 +1,4 @@
-import { type Trial, check, shotSchema } from '@sleetfall/contract'
+import { type Trial, asideByRule, check, shotSchema } from '@sleetfall/contract'
 import { type Read, counts, designs, limits, sameThing as sameThingOf } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
@@ -85,7 +85,9 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     form.clear()
     const followed = inOrder.value?.arm === checked.value.arm && !checked.value.warmUp
     queue.add(trial().id, checked.value)
-    const { id } = checked.value
+    const { id, execution, warmUp } = checked.value
+    if (execution && asideByRule.includes(execution) && !warmUp)
+      queue.setAside(trial().id, id, t(`trials.asideByRule.${execution}`))
     notices.done(t('trials.recorded', { n: all.value.length }), () => takeOut(trial().id, id))
     Object.assign(form.values, seenOf())
     asked.value = null

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import type { BallEvent, Trial } from '@sleetfall/contract'
+import { preparationOf } from '@sleetfall/core'
+import { ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useEventText } from '../balls/eventText.ts'
+import { dayText } from '../controls/days.ts'
+import { get } from '../http/client.ts'
+import { isHidden } from './useArmText.ts'
+
+/** How each ball came to this trial, from its log: what made its surface, what was done since, and how much it was played. */
+const props = defineProps<{ trial: Trial }>()
+const { t } = useI18n()
+const words = useEventText()
+const balls = ref<readonly { readonly id: string; readonly name: string; readonly text: string }[]>([])
+const failed = ref(false)
+
+function textOf(history: readonly BallEvent[]): string {
+  const worked = history.map((event) => ({
+    ...{ event, kind: event.kind, happenedAt: event.happenedAt, withdrawn: event.withdrawn },
+    games: event.kind === 'games' ? event.payload.games : undefined,
+  }))
+  const { surfaced, since, games } = preparationOf(worked, props.trial.startedAt)
+  const one = ({ event }: (typeof worked)[number]) =>
+    t('trials.preparation.one', { day: dayText(event.happenedAt), what: words(event) })
+  return [
+    surfaced ? one(surfaced) : t('trials.preparation.none'),
+    ...since.map(one),
+    t('trials.preparation.games', { n: games }, games),
+  ].join('; ')
+}
+async function load() {
+  failed.value = false
+  const distinct = new Map(props.trial.arms.map(({ ballId, ballName }) => [ballId, ballName]))
+  try {
+    balls.value = await Promise.all(
+      [...distinct].map(async ([id, name]) => ({
+        id,
+        name,
+        text: textOf(await get<BallEvent[]>(`/balls/${id}/events`)),
+      })),
+    )
+  } catch {
+    failed.value = true
+  }
+}
+watch(() => props.trial.id, load, { immediate: true })
+</script>
+
+<template>
+  <section
+    v-if="!isHidden(trial) && (balls.length > 0 || failed)"
+    class="panel"
+    :aria-label="t('trials.preparation.title')"
+  >
+    <h3>{{ t('trials.preparation.title') }}</h3>
+    <p v-if="failed">
+      {{ t('trials.preparation.failed') }}
+      <v-btn size="small" variant="text" @click="load">{{ t('shell.retry') }}</v-btn>
+    </p>
+    <p v-for="ball in balls" :key="ball.id" class="small">
+      <strong>{{ ball.name }}:</strong> {{ ball.text }}
+    </p>
+  </section>
+</template>
