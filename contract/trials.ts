@@ -232,7 +232,7 @@ export interface StoredShot extends TrialShotInput, Stored {
   readonly bowlerName?: string | null | undefined
 }
 
-/** Surface of a ball as it was when the trial began. */
+/** Surface of a ball as it was thrown: of the day the trial began, or taken over since, before its first shot. */
 export interface FrozenSurface {
   readonly effectiveRaUm: number | null
   readonly grit: number | null

@@ -176,11 +176,12 @@ export async function choose(page: Page, label: string | RegExp, option: string 
   const within = (await dialog.count()) > 0 ? dialog : page
   const input = within.locator('.v-input').filter({ has: box })
   const list = page.getByRole('option', { name: option }).first()
-  // A list that was opened before its entries were there may close as they come.
-  await expect(async () => {
-    if (!(await list.isVisible())) await input.click({ timeout: 10_000 })
-    await list.click({ timeout: 5_000 })
-  }).toPass()
+  await input.click()
+  // Of a long list only what is near the chosen entry is drawn.
+  const top = page.getByRole('listbox').last()
+  for (let from = 0; from < 40 && !(await list.isVisible()); from += 1)
+    await top.evaluate((element, to) => void ((element as unknown as { scrollTop: number }).scrollTop = to), 200 * from)
+  await list.click()
 }
 
 export { expect }

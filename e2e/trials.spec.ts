@@ -113,6 +113,16 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
   await expect(verdict).toContainText(/Change it.*given though: .*one line only/)
   await verdict.getByText('Earlier verdicts').click()
   await expect(verdict).toContainText(/: Held: not yet/)
+
+  // How the balls came to it, where each arm turned, and the trial of the ball before this one with everything that differs.
+  await expect(page.getByRole('region', { name: 'How the balls were prepared' })).toContainText(
+    /Wrackline: .*on it before the trial; in the trial, .*3000.*; in the trial, .*2000/,
+  )
+  await expect(page.getByRole('img', { name: /B Wrackline, 4000.*: late, medium \(n 3\); .*: early, / })).toBeVisible()
+  await choose(page, 'Compare with', /Is the Wrackline dead/)
+  const beside = page.getByRole('region', { name: 'Beside an earlier trial' })
+  await expect(beside.getByRole('row', { name: /^Games since oiling 0 not noted/ }).first()).toBeVisible()
+  await expect(beside).toContainText(/noted both times nothing differs.*Not known: Lane, Games since oiling, Feet/)
 })
 
 test('two covers at three surfaces: what the cover does, what the surface does, and what depends on what', async ({

@@ -15,6 +15,7 @@ describe('how a ball came to a test', () => {
       on(6, 'moved'),
       on(7, 'games', { games: 3 }),
       on(8, 'cleaned'),
+      on(8, 'cleaned'),
       on(9, 'surfaced', { withdrawn: true }),
       on(10, 'games', { games: 4 }),
       on(12, 'scanned'),
@@ -23,14 +24,20 @@ describe('how a ball came to a test', () => {
     ]
     const { surfaced, since, games } = preparationOf(history, started)
     expect(surfaced).toBe(history[2])
-    expect(since).toEqual([history[5], history[8]])
+    expect(since).toEqual([
+      { last: history[6], times: 2 },
+      { last: history[9], times: 1 },
+    ])
     expect(games).toBe(7)
+    // What was made between the shots is told apart; what came after the last of them is not of the test.
+    expect(preparationOf(history, started, '2031-03-21T18:00:00Z').during).toEqual([on(21, 'surfaced')])
+    expect(preparationOf(history, started, '2031-03-21T08:00:00Z').during).toEqual([])
   })
 
   test('a ball whose surface nobody made was prepared by nobody: its games are all there were', () => {
     expect(preparationOf([on(3, 'games', { games: 5 }), on(4, 'extracted')], started)).toEqual({
-      ...{ surfaced: null, since: [on(4, 'extracted')], games: 5 },
+      ...{ surfaced: null, since: [{ last: on(4, 'extracted'), times: 1 }], games: 5, during: [] },
     })
-    expect(preparationOf([], started)).toEqual({ surfaced: null, since: [], games: 0 })
+    expect(preparationOf([], started)).toEqual({ surfaced: null, since: [], games: 0, during: [] })
   })
 })

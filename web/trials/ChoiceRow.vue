@@ -60,7 +60,7 @@ const emit = defineEmits<{ choose: [string] }>()
 .tight {
   display: grid;
   grid-auto-flow: column;
-  grid-auto-columns: minmax(0, auto);
+  grid-auto-columns: minmax(var(--touch), auto);
   grid-template-rows: auto auto;
 }
 .tight .name {
@@ -69,6 +69,7 @@ const emit = defineEmits<{ choose: [string] }>()
 .tight .one {
   grid-row: 2;
   min-width: 0;
+  padding: 0 2px;
 }
 .columns {
   display: grid;

@@ -1,26 +1,29 @@
 <script setup lang="ts">
-import type { Trial } from '@sleetfall/contract'
+import type { Page, Trial } from '@sleetfall/contract'
 import { type Compared, differing, retestsOf } from '@sleetfall/core'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { quantityText } from '../controls/quantities.ts'
+import { get } from '../http/client.ts'
+import { queryOf } from '../http/usePage.ts'
 import { useSession } from '../shell/session.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
 import { isHidden } from './useArmText.ts'
-import { useTrials } from './store.ts'
 
 /** An earlier trial with the same ball beside this one: everything that may differ, so that one change is not blamed for two. */
 const props = defineProps<{ trial: Trial }>()
 const { t } = useI18n()
-const [trials, session] = [useTrials(), useSession()]
+const session = useSession()
 const earlier = ref<readonly Trial[]>([])
 const failed = ref(false)
 async function load() {
   failed.value = false
   try {
     const balls = new Set(props.trial.arms.map(({ ballId }) => ballId))
-    const all = await trials.about({ customerId: props.trial.customerId })
+    // Not put into the store: a list comes without the tracked paths of the trial that is open.
+    const query = queryOf({ customerId: props.trial.customerId, limit: 60 })
+    const { items: all } = await get<Page<Trial>>(`/trials?${query}`)
     earlier.value = all
       .filter(({ id, startedAt }) => id !== props.trial.id && startedAt < props.trial.startedAt)
       .filter(({ arms }) => arms.some(({ ballId }) => balls.has(ballId)))
@@ -50,7 +53,7 @@ function conclusion(one: (typeof retests.value)[number]): string {
   const { differ, unknown } = differing(one)
   const said =
     differ.length === 0
-      ? t('trials.earlier.nothing')
+      ? t(unknown.length > 0 ? 'trials.earlier.nothingNoted' : 'trials.earlier.nothing')
       : differ.length === 1
         ? t('trials.earlier.one', { what: names(differ) })
         : t('trials.earlier.several', { n: differ.length, what: names(differ) })
@@ -113,3 +116,11 @@ const entry = ({ entryBoard, shots }: { readonly entryBoard: number | null; read
     </p>
   </section>
 </template>
+
+<style scoped>
+caption {
+  text-align: start;
+  font-weight: 700;
+  padding-block: var(--gap-1);
+}
+</style>

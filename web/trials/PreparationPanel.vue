@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BallEvent, Trial } from '@sleetfall/contract'
 import { preparationOf } from '@sleetfall/core'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useEventText } from '../balls/eventText.ts'
 import { dayText } from '../controls/days.ts'
@@ -12,7 +12,9 @@ import { isHidden } from './useArmText.ts'
 const props = defineProps<{ trial: Trial }>()
 const { t } = useI18n()
 const words = useEventText()
-const balls = ref<readonly { readonly id: string; readonly name: string; readonly text: string }[]>([])
+const histories = ref<
+  readonly { readonly id: string; readonly name: string; readonly history: readonly BallEvent[] }[]
+>([])
 const failed = ref(false)
 
 function textOf(history: readonly BallEvent[]): string {
@@ -20,31 +22,34 @@ function textOf(history: readonly BallEvent[]): string {
     ...{ event, kind: event.kind, happenedAt: event.happenedAt, withdrawn: event.withdrawn },
     games: event.kind === 'games' ? event.payload.games : undefined,
   }))
-  const { surfaced, since, games } = preparationOf(worked, props.trial.startedAt)
+  const { shots, startedAt } = props.trial
+  const { surfaced, since, games, during } = preparationOf(worked, startedAt, shots.at(-1)?.thrownAt)
   const one = ({ event }: (typeof worked)[number]) =>
     t('trials.preparation.one', { day: dayText(event.happenedAt), what: words(event) })
   return [
     surfaced ? one(surfaced) : t('trials.preparation.none'),
-    ...since.map(one),
+    ...since.map(({ last, times }) =>
+      times > 1 ? t('trials.preparation.last', { what: one(last), n: times }) : one(last),
+    ),
     t('trials.preparation.games', { n: games }, games),
+    ...during.map((event) => t('trials.preparation.during', { what: one(event) })),
   ].join('; ')
 }
 async function load() {
   failed.value = false
   const distinct = new Map(props.trial.arms.map(({ ballId, ballName }) => [ballId, ballName]))
   try {
-    balls.value = await Promise.all(
-      [...distinct].map(async ([id, name]) => ({
-        id,
-        name,
-        text: textOf(await get<BallEvent[]>(`/balls/${id}/events`)),
-      })),
+    histories.value = await Promise.all(
+      [...distinct].map(async ([id, name]) => ({ id, name, history: await get<BallEvent[]>(`/balls/${id}/events`) })),
     )
   } catch {
     failed.value = true
   }
 }
-watch(() => props.trial.id, load, { immediate: true })
+// A surface that was taken over is in the log by then.
+const frozen = () => props.trial.arms.map(({ id, version }) => `${id} ${version}`).join()
+watch(frozen, load, { immediate: true })
+const balls = computed(() => histories.value.map(({ id, name, history }) => ({ id, name, text: textOf(history) })))
 </script>
 
 <template>
