@@ -44,6 +44,7 @@ export const input = {
   notBelowIntermediate: '{field}: larger than the intermediate differential or equal to it; are the two swapped?',
   notAboveDifferential: '{field}: not larger than the differential; are the two swapped?',
   notBelowSmoothest: '{field}: not below the smoothest wanted; are the two swapped?',
+  aboveTheBorderBefore: '{field}: above {least}, where the style before it begins',
   notBelowFromBoard: '{field}: not below the from board; are the two swapped?',
   notAfterLastDay: '{field}: not after the last day',
   notBeforeFirstDay: '{field}: not before the first day',

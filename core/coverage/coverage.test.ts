@@ -9,7 +9,7 @@ import {
   type EngineAnswer,
   type EngineCell,
   type Evidence,
-  bandEnds,
+  bandEndsOf,
   conditions,
   coverFamilies,
   coverageCell,
@@ -89,7 +89,7 @@ describe('style', () => {
 
   test('bands meet at their ends, which belong to the band above', () => {
     expect(styleBand(0.3)).toBe('strongly-speed-dominant')
-    for (const [index, end] of bandEnds.entries()) {
+    for (const [index, end] of bandEndsOf().entries()) {
       expect(styleBand(end - 1e-9)).toBe(styleBands[index])
       expect(styleBand(end)).toBe(styleBands[index + 1])
     }

@@ -61,6 +61,14 @@ const stronger = (shot: Bare, by: number): Bare =>
     ? shot
     : { ...shot, friction: { ...shot.friction, coverStrength: (shot.friction.coverStrength ?? 1) * Math.exp(by) } }
 
+/** Boards to either side that a bowler moves for a ball that is somewhat stronger or weaker; further away is another game. */
+const movesBy = 5
+const near = ({ laydown, target, mostLaunchDeg }: Playable, { laydownBoard, targetBoard }: Line): Playable => {
+  const about = ([min, max]: readonly [number, number], at: number) =>
+    [Math.max(min, at - movesBy), Math.min(max, at + movesBy)] as const
+  return { laydown: about(laydown, laydownBoard), target: about(target, targetBoard), mostLaunchDeg }
+}
+
 /** Boards of a miss on one side that still reach the pocket. */
 const roomOn = (misses: Room['misses'], side: 1 | -1): number => {
   const steps = misses.filter(({ boards }) => boards * side > 0).sort((a, b) => a.boards * side - b.boards * side)
@@ -83,13 +91,13 @@ function laterOn(input: ShotInput, entryBoard: number, spread: Spread): NonNulla
 
 /**
  * One cell by the engine: the line that strikes most, what it does, and how sure that is. The doubt is taken a standard deviation to
- * either side: the chance of a strike with a stronger and a weaker ball, each on its own best line, since a bowler moves with what they see.
+ * either side: the chance of a strike with a stronger and a weaker ball, each on its own best line within reach, since a bowler moves with what they see.
  */
 export function engineCell({ shot, spread, playable, doubt, later }: EngineQuestion): EngineAnswer {
   const [line] = bestLines(shot, playable, options(spread))
   if (!line) return { cell: null, slope: null, logitSd: null }
   const { laydownBoard, targetBoard, pCarry, pPocket, outcome } = line
-  const lineOf = (bare: Bare) => bestLines(bare, playable, options(spread))[0]
+  const lineOf = (bare: Bare) => bestLines(bare, near(playable, line), options(spread))[0]
   const chance = (one: Line | undefined) => logit(one?.pCarry ?? 0)
   const meant: ShotInput = { ...shot, release: { laydownBoard, launchAngleDeg: line.launchAngleDeg } }
   const misses = doubt ? missChart(meant, courseFor(meant)) : []

@@ -9,8 +9,24 @@ export const styleBands = [
 ] as const
 export type StyleBand = (typeof styleBands)[number]
 
-/** Dominance at which each band ends and the next begins; starting values of ours, see docs/decisions/0004. */
-export const bandEnds: readonly number[] = [0.38, 0.45, 0.53, 0.61]
+/** Dominance at which each band but the first begins; a shop may set its own. */
+export interface StyleEnds {
+  readonly speedDominantFrom: number
+  readonly matchedFrom: number
+  readonly revDominantFrom: number
+  readonly stronglyRevDominantFrom: number
+}
+/** Starting values of ours, see docs/decisions/0004. */
+export const styleDefaults: StyleEnds = {
+  speedDominantFrom: 0.38,
+  matchedFrom: 0.45,
+  revDominantFrom: 0.53,
+  stronglyRevDominantFrom: 0.61,
+}
+export const styleEndNames = Object.keys(styleDefaults) as readonly (keyof StyleEnds)[]
+/** The borders in their order; what a shop has not set is the starting value. */
+export const bandEndsOf = (ends: Partial<StyleEnds> = {}): number[] =>
+  styleEndNames.map((name) => ends[name] ?? styleDefaults[name])
 
 const ballRadiusM = (8.595 / 2) * metresPerInch
 /** Tilt taken when none is on record, in degrees: the middle of what is usually met. */
@@ -31,4 +47,5 @@ export function dominance(release: {
 }
 
 /** Band of a dominance; a value on a border belongs to the band above it. */
-export const styleBand = (value: number): StyleBand => styleBands[bandEnds.filter((end) => value >= end).length]!
+export const styleBand = (value: number, ends?: Partial<StyleEnds>): StyleBand =>
+  styleBands[bandEndsOf(ends).filter((end) => value >= end).length]!

@@ -32,7 +32,7 @@ import { askedOf, dueBefore, engineStateOf, offeredStep } from '../coverage/serv
 import type { Db } from '../database/db.ts'
 import { rulingsFor, ruleSetById } from '../events/ruleSets.ts'
 import { notFound } from '../http/errors.ts'
-import { surfaceConstants } from '../shop/store.ts'
+import { shopConstants } from '../shop/store.ts'
 import { listPads } from '../supplies/store.ts'
 import { upkeepRows } from '../upkeep/service.ts'
 import { keptBag } from './store.ts'
@@ -99,7 +99,7 @@ export async function bagFor(
       const { bag } = school === wishes.school ? chosen : await packedAs(school)
       schools.push({ school, strikes: bag.strikes })
     }
-  const { settlingGames } = await surfaceConstants(db)
+  const { settlingGames } = await shopConstants(db)
   const due = (settling: number) => dueBefore([event], settling, customer.gamesPerWeek ?? 0)
   const steps = (chosen?.best.steps ?? [])
     .filter(({ ballId }) => chosen?.bag.entries.some((entry) => entry.ballId === ballId))

@@ -47,7 +47,7 @@ import { playersUntil } from '../events/store.ts'
 import { inStock } from '../fitting/store.ts'
 import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
-import { surfaceConstants } from '../shop/store.ts'
+import { shopConstants } from '../shop/store.ts'
 import { evidenceFor, strikesThrown } from '../trials/store.ts'
 import { type Ahead, type Subject, playOf, subjectOf, tableFor } from './engine.ts'
 import {
@@ -162,7 +162,7 @@ export async function coverageOf(db: Db, customerId: string): Promise<CoverageVi
   const { subject, kept, question, fixable, ofNow } = await askedOf(db, customerId)
   const { customer, balls, events, states } = subject
   const { engine } = question
-  const constants = await surfaceConstants(db)
+  const constants = await shopConstants(db)
   const map = coverageMap(question)
   const offer = (fix: Fix, targetId: string): OfferedFix => {
     const ballName = balls.find((ball) => ball.id === fix.ballId)?.name ?? null
@@ -212,7 +212,7 @@ export async function plansFor(
   const need = needOf(states, playOf(subject))
   const asked = planQuestion(question, fixable, { need, mostBought, carried })
   const plans = await motion.run({ kind: 'plan', question: asked }, { priority: 10 })
-  const { settlingGames } = await surfaceConstants(db)
+  const { settlingGames } = await shopConstants(db)
   const bringing = (keys: readonly StateKey[]) =>
     events.filter(({ patternIds }) => keys.some(({ targetId }) => patternIds.includes(targetId)))
   const offered = (plan: Plan): OfferedPlan => ({

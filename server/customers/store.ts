@@ -6,22 +6,23 @@ import {
   type Page,
   said,
 } from '@sleetfall/contract'
-import { dominance, playableOf, styleBand } from '@sleetfall/core'
+import { type StyleEnds, dominance, playableOf, styleBand } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, mostFound, part } from '../database/page.ts'
 import { insertRow, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 
-type Row = Omit<Customer, 'style' | 'playable'>
+/** A customer's row with the borders between styles that the shop has set. */
+type Row = Omit<Customer, 'style' | 'playable'> & { readonly styleEnds: Partial<StyleEnds> | null }
 
-function withStyle(row: Row): Customer {
+function withStyle({ styleEnds, ...row }: Row): Customer {
   const { speedMph, revRpm, axisTiltDeg } = row
   const value = speedMph == null || revRpm == null ? null : dominance({ speedMph, revRpm, axisTiltDeg })
-  const style = value === null ? null : { dominance: value, band: styleBand(value) }
+  const style = value === null ? null : { dominance: value, band: styleBand(value, styleEnds ?? {}) }
   return { ...row, style, playable: playableOf(row, style?.band ?? null) }
 }
 
-const select = `select c.*, r.balls as ball_count, r.care as care_count
+const select = `select c.*, r.balls as ball_count, r.care as care_count, (select constants from shop) as style_ends
   from customer c join rack_present r on r.customer_id = c.id`
 const words = `(' ' || c.name || ' ' || c.distinction || ' ' || c.contact)`
 

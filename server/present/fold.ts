@@ -4,6 +4,7 @@ import {
   type Due,
   type Learnt,
   type StyleBand,
+  type StyleEnds,
   type SurfaceConstants,
   type SurfaceNow,
   type UpkeepPolicy,
@@ -36,7 +37,7 @@ export interface Foundations {
   readonly ball: BallOwned
   /** Events that stand, by when they happened. */
   readonly events: readonly BallEvent[]
-  readonly constants: SurfaceConstants
+  readonly constants: SurfaceConstants & Partial<StyleEnds>
   readonly learnt: Learnt
   readonly policy: UpkeepPolicy
   readonly scope: PolicyScope
@@ -121,7 +122,7 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
   const asked = due.filter((one) => one.asked)
   return {
     search: ` ${ball.name} ${ball.customerName} ${ball.cover} ${shelf}`,
-    styleBand: bandOf(ball),
+    styleBand: bandOf(ball, constants),
     place,
     shelf,
     drillingAngleDeg: drilled?.drillingAngleDeg ?? null,
@@ -184,8 +185,8 @@ function holesOf(drilled: BallEvent<'drilled'>['payload'] | undefined): Ball['dr
   return { ...drilled, holes: drilled.holes, papOverIn: drilled.papOverIn ?? 0, papUpIn: drilled.papUpIn ?? 0 }
 }
 
-function bandOf({ speedMph, revRpm, axisTiltDeg }: BallOwned): StyleBand | null {
-  return speedMph === null || revRpm === null ? null : styleBand(dominance({ speedMph, revRpm, axisTiltDeg }))
+function bandOf({ speedMph, revRpm, axisTiltDeg }: BallOwned, ends: Partial<StyleEnds>): StyleBand | null {
+  return speedMph === null || revRpm === null ? null : styleBand(dominance({ speedMph, revRpm, axisTiltDeg }), ends)
 }
 
 /** Days of play until the first of what games decide: they count from whenever it is asked, so this stands until the ball is played. */

@@ -1,10 +1,10 @@
-import type { BallEvent } from '@sleetfall/contract'
-import { type CoverFamily, type OilCorrection, type SurfaceConstants, learnOilCorrection } from '@sleetfall/core'
+import type { BallEvent, ShopConstants } from '@sleetfall/contract'
+import { type CoverFamily, type OilCorrection, learnOilCorrection } from '@sleetfall/core'
 import type { PlayAhead } from '../events/nextDay.ts'
 import { playAhead, tournamentsOf } from '../events/store.ts'
 import { standingEvents } from '../balls/events.ts'
 import type { Db } from '../database/db.ts'
-import { surfaceConstants } from '../shop/store.ts'
+import { shopConstants } from '../shop/store.ts'
 import { type Experience, experienceOf } from '../surface/experience.ts'
 import { type Policies, policiesFor } from '../upkeep/store.ts'
 import type { BallOwned, Present } from './fold.ts'
@@ -17,8 +17,8 @@ export async function oilCorrection(db: Db): Promise<OilCorrection> {
 const unlearnt = learnOilCorrection([])
 
 /** The shop's constants, with the oil of a game as its own tests have corrected it. */
-export async function learntConstants(db: Db): Promise<SurfaceConstants> {
-  const constants = await surfaceConstants(db)
+export async function learntConstants(db: Db): Promise<ShopConstants> {
+  const constants = await shopConstants(db)
   const { factor, pairs } = await oilCorrection(db)
   return pairs === 0 ? constants : { ...constants, oilPerGameUl: constants.oilPerGameUl * factor }
 }
@@ -27,7 +27,7 @@ export async function learntConstants(db: Db): Promise<SurfaceConstants> {
 export interface Ground {
   readonly balls: readonly (BallOwned & { readonly marked: string; readonly rowVersion: number })[]
   eventsOf(ballId: string): readonly BallEvent[]
-  readonly constants: SurfaceConstants
+  readonly constants: ShopConstants
   readonly experience: Experience
   readonly policies: Policies
   /** A customer's tournaments that lie ahead. */

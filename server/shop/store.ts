@@ -1,5 +1,4 @@
-import { said, type Shop, type ShopInput, shopSchema } from '@sleetfall/contract'
-import type { SurfaceConstants } from '@sleetfall/core'
+import { said, type Shop, type ShopConstants, type ShopInput, shopSchema } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { ProblemError, versionConflict } from '../http/errors.ts'
 
@@ -13,7 +12,7 @@ export async function readShop(db: Db): Promise<Shop> {
 
 export const shopName = async (db: Db) => (await readShop(db)).name
 
-export const surfaceConstants = async (db: Db): Promise<SurfaceConstants> => (await readShop(db)).constants
+export const shopConstants = async (db: Db): Promise<ShopConstants> => (await readShop(db)).constants
 
 export async function saveShop(db: Db, input: ShopInput, version: number): Promise<Shop> {
   const touched = await db.run('update shop set name = $1, constants = $2 where version = $3', [

@@ -21,7 +21,7 @@ import { ballById } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import { patternById } from '../lanes/store.ts'
-import { surfaceConstants } from '../shop/store.ts'
+import { shopConstants } from '../shop/store.ts'
 import { trialById } from '../trials/store.ts'
 
 interface Done {
@@ -47,7 +47,7 @@ export async function learnFromJob(db: Db, jobId: string): Promise<void> {
     if ((await db.run('delete from oil_pair where job_id = $1', [jobId])) > 0) await takeUp(db)
     return
   }
-  const pair = await pairOf(db, job, await surfaceConstants(db))
+  const pair = await pairOf(db, job, await shopConstants(db))
   await db.run(
     `insert into oil_pair (job_id, pair) values ($1, $2) on conflict (job_id) do update set pair = excluded.pair`,
     [jobId, pair === null ? null : JSON.stringify(pair)],

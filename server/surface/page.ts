@@ -37,7 +37,7 @@ import type { Db } from '../database/db.ts'
 import { notFound } from '../http/errors.ts'
 import { patternById } from '../lanes/store.ts'
 import { learntConstants, oilCorrection } from '../present/store.ts'
-import { surfaceConstants } from '../shop/store.ts'
+import { shopConstants } from '../shop/store.ts'
 import { dueOf } from '../upkeep/service.ts'
 import { policiesFor } from '../upkeep/store.ts'
 import { experienceOf } from './experience.ts'
@@ -52,7 +52,7 @@ const points = 60
 export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> {
   const ball = await ballById(db, ballId)
   if (!ball) throw notFound('ball')
-  const base = await surfaceConstants(db)
+  const base = await shopConstants(db)
   const correction = await oilCorrection(db)
   const constants = await learntConstants(db)
   const experience = await experienceOf(db, [ball.cover], constants)

@@ -26,7 +26,7 @@ import { createCustomer } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import { invalidInput } from '../http/errors.ts'
 import { createPattern } from '../lanes/store.ts'
-import { surfaceConstants } from '../shop/store.ts'
+import { shopConstants } from '../shop/store.ts'
 import { createStaff } from '../staff/store.ts'
 import { createPad, createRecipe } from '../supplies/store.ts'
 import { addShot, createTrial, setShotAside, trialById } from '../trials/store.ts'
@@ -247,7 +247,7 @@ async function surfaceAt(db: Db, ballId: string, moment: string) {
     ball,
     asSurfaceEvents(events),
     Date.parse(moment),
-    await surfaceConstants(db),
+    await shopConstants(db),
   )
   return { effectiveRaUm, grit, oilShare, settled }
 }

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
-import { type Customer, customerSchema, hands } from '@sleetfall/contract'
-import { bandEnds, dominance, limits, styleBand } from '@sleetfall/core'
-import { computed, ref, watch } from 'vue'
+import { type Customer, type Shop, customerSchema, hands } from '@sleetfall/contract'
+import { type StyleEnds, bandEndsOf, dominance, limits, styleBand } from '@sleetfall/core'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import SourceSelect from '../controls/SourceSelect.vue'
 import { useForm, useVersions } from '../controls/useForm.ts'
+import { get } from '../http/client.ts'
 import { ApiError } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import PlayableFields from './PlayableFields.vue'
@@ -59,11 +60,14 @@ const labels = computed(() =>
 )
 const number = (key: string) =>
   typeof form.values[key] === 'number' && Number.isFinite(form.values[key]) ? (form.values[key] as number) : null
+/** Where this shop has one style end and the next begin; the starting values until it has told. */
+const ends = ref<Partial<StyleEnds>>({})
+onMounted(async () => (ends.value = (await get<Shop>('/shop').catch(() => null))?.constants ?? {}))
 const style = computed(() => {
   const [speedMph, revRpm] = [number('speedMph'), number('revRpm')]
   if (speedMph === null || revRpm === null || speedMph < limits.speedMph.min) return null
   const value = dominance({ speedMph, revRpm, axisTiltDeg: number('axisTiltDeg') })
-  return { value, band: styleBand(value) }
+  return { value, band: styleBand(value, ends.value) }
 })
 // A figure that is typed anew is not the measured one any more.
 const measured = [
@@ -139,7 +143,7 @@ const figures = [
       <strong>{{ t('customers.style') }}: {{ t(`customers.bands.${style.band}`) }}</strong>
       <span class="soft">
         ({{ t('customers.styleFrom', { value: style.value.toFixed(3) }) }}).
-        {{ t('customers.bandEnds', { ends: bandEnds.join(' · ') }) }}</span
+        {{ t('customers.bandEnds', { ends: bandEndsOf(ends).join(' · ') }) }}</span
       >
     </p>
     <p v-else class="soft">{{ t('customers.styleMissing') }}</p>

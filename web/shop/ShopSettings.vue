@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { type Shop, shopSchema, surfaceConstantRanges } from '@sleetfall/contract'
-import { type SurfaceConstants, surfaceDefaults } from '@sleetfall/core'
+import { type Shop, type ShopConstants, shopConstantRanges, shopDefaults, shopSchema } from '@sleetfall/contract'
 import { onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
@@ -21,7 +20,7 @@ const shop = shallowRef<Shop | null>(null)
 const error = ref<string | null>(null)
 const form = useForm(shopSchema, { name: '', constants: {} })
 form.claim('constants')
-const names = Object.keys(surfaceConstantRanges) as (keyof SurfaceConstants)[]
+const names = Object.keys(shopConstantRanges) as (keyof ShopConstants)[]
 const constants = () => form.values['constants'] as Record<string, unknown>
 
 function take(now: Shop) {
@@ -74,9 +73,9 @@ function takeTheirs() {
           <v-text-field
             v-for="name in names"
             :key="name"
-            :label="t(`fields.${surfaceConstantRanges[name][0]}`)"
+            :label="t(`fields.${shopConstantRanges[name][0]}`)"
             :model-value="constants()[name] as string"
-            :hint="t('shop.builtIn', { value: surfaceDefaults[name] })"
+            :hint="t('shop.builtIn', { value: shopDefaults[name] })"
             persistent-hint
             :readonly="!session.isOwner"
             inputmode="decimal"
