@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { patternTrusts } from '@sleetfall/core'
 import fc from 'fast-check'
 import { readPattern, toCsv, toJson } from './exchange.ts'
 
@@ -17,13 +18,17 @@ describe('patterns in and out', () => {
       endFt: fc.integer({ min: 0, max: 60 }),
     })
     fc.assert(
-      fc.property(fc.array(row, { minLength: 1, maxLength: 12 }), (loads) => {
+      fc.property(fc.array(row, { minLength: 1, maxLength: 12 }), fc.constantFrom(...patternTrusts), (loads, trust) => {
         expect(readPattern(toCsv({ loads }), 'Gull 40.csv')).toEqual({
           ok: true,
           pattern: { name: 'Gull 40', note: '', loads, estimated: false },
         })
-        const pattern = { name: 'Gull, "40"', note: 'a note', loads, estimated: loads.length > 6 }
+        const pattern = { name: 'Gull, "40"', note: 'a note', loads, estimated: loads.length > 6, trust }
         expect(readPattern(toJson(pattern), 'x.json')).toEqual({ ok: true, pattern })
+        // A word that is none of them is passed over: the form asks.
+        const odd = toJson(pattern).replace(trust, 'perhaps')
+        expect(readPattern(odd, 'x.json')).toMatchObject({ ok: true, pattern: { name: pattern.name } })
+        expect(readPattern(odd, 'x.json')).not.toHaveProperty('pattern.trust')
       }),
     )
   })

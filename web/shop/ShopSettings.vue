@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Shop, type ShopConstants, shopConstantRanges, shopDefaults, shopSchema } from '@sleetfall/contract'
+import { styleEndNames } from '@sleetfall/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
@@ -20,7 +21,12 @@ const shop = shallowRef<Shop | null>(null)
 const error = ref<string | null>(null)
 const form = useForm(shopSchema, { name: '', constants: {} })
 form.claim('constants')
+const isBorder = (name: keyof ShopConstants) => styleEndNames.some((one) => one === name)
 const names = Object.keys(shopConstantRanges) as (keyof ShopConstants)[]
+const groups = [
+  { title: 'shop.constants', hint: 'shop.constantsHint', names: names.filter((name) => !isBorder(name)) },
+  { title: 'shop.borders', hint: 'shop.bordersHint', names: names.filter(isBorder) },
+]
 const constants = () => form.values['constants'] as Record<string, unknown>
 
 function take(now: Shop) {
@@ -67,22 +73,24 @@ function takeTheirs() {
     <LoadState :loaded="shop !== null" :error="error" @retry="load">
       <form class="stack" novalidate @submit.prevent="save()">
         <v-text-field v-bind="form.field('name')" :label="t('shop.name')" :readonly="!session.isOwner" />
-        <h3>{{ t('shop.constants') }}</h3>
-        <p class="soft small">{{ t('shop.constantsHint') }}</p>
-        <div class="grid">
-          <v-text-field
-            v-for="name in names"
-            :key="name"
-            :label="t(`fields.${shopConstantRanges[name][0]}`)"
-            :model-value="constants()[name] as string"
-            :hint="t('shop.builtIn', { value: shopDefaults[name] })"
-            persistent-hint
-            :readonly="!session.isOwner"
-            inputmode="decimal"
-            :error-messages="form.errors[`constants.${name}`] ?? ''"
-            @update:model-value="constants()[name] = $event"
-          />
-        </div>
+        <template v-for="group in groups" :key="group.title">
+          <h3>{{ t(group.title) }}</h3>
+          <p class="soft small">{{ t(group.hint) }}</p>
+          <div class="grid">
+            <v-text-field
+              v-for="name in group.names"
+              :key="name"
+              :label="t(`fields.${shopConstantRanges[name][0]}`)"
+              :model-value="constants()[name] as string"
+              :hint="t('shop.builtIn', { value: shopDefaults[name] })"
+              persistent-hint
+              :readonly="!session.isOwner"
+              inputmode="decimal"
+              :error-messages="form.errors[`constants.${name}`] ?? ''"
+              @update:model-value="constants()[name] = $event"
+            />
+          </div>
+        </template>
         <ConflictTable
           v-if="form.conflict.value"
           :mine="form.values"

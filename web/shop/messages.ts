@@ -10,6 +10,9 @@ export default {
   ownerOnly: 'Only the owner may change these.',
   name: 'Shop name',
   constants: 'Starting values of the wear and oil models',
+  borders: 'Borders between styles',
+  bordersHint:
+    'Spin over speed: the surface speed of the spin across its axis over the ball’s speed. Each style begins where its figure stands; starting surfaces, playable boards and advice go by them. Empty: the built-in value.',
   constantsHint: 'Assumed for every ball until its own readings say otherwise. Empty: the built-in value.',
   builtIn: 'built in: {value}',
   saved: 'Settings saved; every rack figure is computed anew',
