@@ -81,6 +81,10 @@ test('a left-hander comes in with two balls: keyboard only, known by the shop’
   await expect
     .poll(() => image.evaluate((one) => (one as unknown as { naturalWidth: number }).naturalWidth))
     .toBeGreaterThan(100)
+  // What is seen on it is noted with it.
+  await ball.getByRole('button', { name: 'Look closer' }).click()
+  await ball.getByRole('group', { name: 'Seen on it' }).getByRole('button', { name: 'lines' }).click()
+  await expect(ball.getByRole('img', { name: /^Gannet Bight, .*, lines$/ })).toHaveCount(2)
   await ball.getByRole('button', { name: /^Remove the photo/ }).click()
   await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(image).toHaveCount(0)

@@ -136,6 +136,7 @@ export const fields = {
   lines: 'Lines',
   loads: 'Loads',
   loadTable: 'Load table',
+  look: 'What is seen on it',
   matchedFrom: 'Matched from',
   matters: 'Difference that matters',
   measure: 'Measure',

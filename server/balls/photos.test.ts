@@ -36,6 +36,12 @@ describe('photos of a ball', () => {
     expect((await counter.upload(`${path}/${randomUUID()}`, bomb).expect(422)).body.fields[0].message).toContain(
       '30000 × 30000',
     )
+    // What is seen on it is noted with it, in words that two photos share.
+    const noted = await counter.post(`${path}/${id}/looks`, { looks: ['lines', 'dull'] }).expect(200)
+    expect(noted.body[0].looks).toEqual(['lines', 'dull'])
+    expect((await counter.get(path)).body[0].looks).toEqual(['lines', 'dull'])
+    expect((await counter.post(`${path}/${id}/looks`, { looks: ['pretty'] })).body.fields[0].path).toBe('looks[0]')
+    await counter.post(`${path}/${randomUUID()}/looks`, { looks: [] }).expect(404)
     // Sent at once, no more than a ball keeps are taken.
     const sent = await Promise.all(
       Array.from({ length: 15 }, () => counter.upload(`${path}/${randomUUID()}`, png).then(({ status }) => status)),

@@ -1,5 +1,7 @@
 import {
   type BallPhoto,
+  type PhotoLook,
+  looksSchema,
   mostPhotoBytes,
   mostPhotoPixels,
   mostPhotos,
@@ -13,6 +15,7 @@ import { imageSize } from 'image-size'
 import type { Db } from '../database/db.ts'
 import { type Context, idOf, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput, notFound } from '../http/errors.ts'
+import { write } from '../http/write.ts'
 import { lockBall } from './events.ts'
 import { ballById } from './store.ts'
 
@@ -21,6 +24,8 @@ interface PhotoStore {
   list(ballId: string): Promise<BallPhoto[]>
   read(ballId: string, id: string): Promise<{ contentType: string; bytes: Buffer } | null>
   add(photo: { id: string; ballId: string; contentType: string; bytes: Buffer; staffId: string }): Promise<void>
+  /** Notes what is seen on it; tells whether there is such a photo. */
+  look(ballId: string, id: string, looks: readonly PhotoLook[]): Promise<boolean>
   remove(ballId: string, id: string): Promise<void>
 }
 
@@ -28,7 +33,7 @@ interface PhotoStore {
 export const databasePhotos = (db: Db): PhotoStore => ({
   list: (ballId) =>
     db.many<BallPhoto>(
-      `select p.id, p.caption, p.created_at, s.name as taken_by from ball_photo p
+      `select p.id, p.caption, p.looks, p.created_at, s.name as taken_by from ball_photo p
        left join staff_label s on s.id = p.staff_id where p.ball_id = $1 order by p.created_at, p.id`,
       [ballId],
     ),
@@ -42,6 +47,12 @@ export const databasePhotos = (db: Db): PhotoStore => ({
       [id, ballId, contentType, bytes, staffId],
     )
   },
+  look: async (ballId, id, looks) =>
+    (await db.run('update ball_photo set looks = $3 where ball_id = $1 and id = $2', [
+      ballId,
+      id,
+      JSON.stringify(looks),
+    ])) > 0,
   remove: async (ballId, id) => {
     await db.run('delete from ball_photo where ball_id = $1 and id = $2', [ballId, id])
   },
@@ -76,7 +87,8 @@ function sizeOf(bytes: Uint8Array): { readonly width: number; readonly height: n
   }
 }
 
-export function photoRoutes({ database }: Context): Router {
+export function photoRoutes(context: Context): Router {
+  const { database } = context
   const router = Router({ mergeParams: true })
   const photos = databasePhotos(database)
   const existing = async (request: Request) => {
@@ -113,6 +125,19 @@ export function photoRoutes({ database }: Context): Router {
     })
     response.json(all)
   })
+  router.post(
+    '/:photoId/looks',
+    write(
+      context,
+      looksSchema,
+      async ({ db, input, request }) => {
+        const within = databasePhotos(db)
+        if (!(await within.look(idOf(request), idOf(request, 'photoId'), input.looks))) throw notFound('photo')
+        return within.list(idOf(request))
+      },
+      ({ db, request }) => databasePhotos(db).list(idOf(request)),
+    ),
+  )
   router.delete('/:photoId', async (request, response) => {
     await photos.remove(await existing(request), idOf(request, 'photoId'))
     response.json(await photos.list(idOf(request)))

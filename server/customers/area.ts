@@ -7,7 +7,7 @@ export const customers: Area = {
   routes: [['/customers', customerRoutes]],
   search: searchCustomers,
   tables: ['customer'],
-  foreignTables: ['ball', 'event_bag', 'event_entry', 'rack_present', 'shot', 'trial_arm', 'upkeep_policy'],
+  foreignTables: ['ball', 'event_bag', 'event_entry', 'rack_present', 'shop', 'shot', 'trial_arm', 'upkeep_policy'],
   exports: ['store.ts'],
   imports: ['balls', 'present'],
 }

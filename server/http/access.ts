@@ -40,6 +40,7 @@ export const access: readonly Rule[] = [
   ['GET', '/balls/:id/photos', 'counter'],
   ['GET', '/balls/:id/photos/:photoId', 'counter'],
   ['PUT', '/balls/:id/photos/:photoId', 'records'],
+  ['POST', '/balls/:id/photos/:photoId/looks', 'records'],
   ['DELETE', '/balls/:id/photos/:photoId', 'records'],
   ['GET', '/patterns', 'counter'],
   ['POST', '/patterns', 'patterns'],

@@ -1,14 +1,24 @@
 <script setup lang="ts">
-import { type Ball, type BallPhoto, type Problem, mostPhotoBytes, mostPhotos, photoTypes } from '@sleetfall/contract'
+import {
+  type Ball,
+  type BallPhoto,
+  type PhotoLook,
+  type Problem,
+  mostPhotoBytes,
+  mostPhotos,
+  photoLooks,
+  photoTypes,
+} from '@sleetfall/contract'
 import { useFileDialog } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import { dayText } from '../controls/days.ts'
-import { get, remove } from '../http/client.ts'
+import { get, post, remove } from '../http/client.ts'
 import { ApiError } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
+import PickRow from '../controls/PickRow.vue'
 import { shrunk } from './photo.ts'
 
 /** Photos of a ball: made small in the browser before they are sent. */
@@ -31,10 +41,26 @@ watch(
 const beside = ref(false)
 const compared = ref<(string | undefined)[]>([])
 watch(photos, (all) => (compared.value = [all[0]?.id, all.at(-1)?.id]))
+const sides = computed(() => (photos.value.length > 1 ? ([0, 1] as const) : ([0] as const)))
 const shownAt = (side: 0 | 1) => photos.value.find((photo) => photo.id === compared.value[side])
 const source = (photo: BallPhoto) => `/api/balls/${props.ball.id}/photos/${photo.id}`
 const words = (photo: BallPhoto) =>
-  t('balls.photos.of', { name: props.ball.name, when: dayText(photo.createdAt.slice(0, 10)) })
+  [
+    t('balls.photos.of', { name: props.ball.name, when: dayText(photo.createdAt.slice(0, 10)) }),
+    ...photo.looks.map((look) => t(`balls.photos.looks.${look}`)),
+  ].join(', ')
+/** What somebody sees on it, or does not see after all. */
+async function see(photo: BallPhoto, look: string) {
+  const seen = photo.looks.filter((one) => one !== look)
+  const looks = seen.length < photo.looks.length ? seen : [...seen, look as PhotoLook]
+  await notices.attempt(async () => {
+    const both = [...compared.value]
+    photos.value = await post<BallPhoto[]>(`/balls/${props.ball.id}/photos/${photo.id}/looks`, { looks })
+    await nextTick()
+    compared.value = both
+  })
+}
+const lookItems = photoLooks.map((value) => ({ value, title: t(`balls.photos.looks.${value}`) }))
 
 const { open, onChange } = useFileDialog({ accept: photoTypes.join(','), multiple: false, reset: true })
 onChange(async (files) => {
@@ -83,18 +109,27 @@ async function drop() {
         >
       </li>
     </ul>
-    <v-btn v-if="photos.length > 1" size="x-small" variant="text" :aria-expanded="beside" @click="beside = !beside">{{
-      beside ? t('balls.photos.apart') : t('balls.photos.beside')
+    <v-btn v-if="photos.length > 0" size="x-small" variant="text" :aria-expanded="beside" @click="beside = !beside">{{
+      beside ? t('balls.photos.apart') : t(photos.length > 1 ? 'balls.photos.beside' : 'balls.photos.closer')
     }}</v-btn>
     <div v-if="beside" class="beside">
-      <figure v-for="side in [0, 1] as const" :key="side">
+      <figure v-for="side in sides" :key="side">
         <v-select
+          v-if="photos.length > 1"
           v-model="compared[side]"
           density="compact"
           :label="t(`balls.photos.side.${side === 0 ? 'left' : 'right'}`)"
           :items="photos.map((photo) => ({ value: photo.id, title: words(photo) }))"
         />
-        <img v-if="shownAt(side)" :src="source(shownAt(side)!)" :alt="words(shownAt(side)!)" />
+        <template v-if="shownAt(side)">
+          <img :src="source(shownAt(side)!)" :alt="words(shownAt(side)!)" />
+          <PickRow
+            :label="t('balls.photos.seen')"
+            :items="lookItems"
+            :chosen="shownAt(side)!.looks"
+            @choose="see(shownAt(side)!, $event)"
+          />
+        </template>
       </figure>
     </div>
     <ConfirmDialog

@@ -147,6 +147,9 @@ export default {
   by: 'by {name}',
   twinHint: 'Reads like {name}',
   photos: {
+    closer: 'Look closer',
+    seen: 'Seen on it',
+    looks: { even: 'even', lines: 'lines', dull: 'dull', shine: 'shine', track: 'worn track' },
     beside: 'Two side by side',
     apart: 'Close the comparison',
     side: { left: 'Left', right: 'Right' },

@@ -2,7 +2,7 @@
 import type { CoverageView, OfferedStep } from '@sleetfall/contract'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import ChoiceRow from '../trials/ChoiceRow.vue'
+import PickRow from '../controls/PickRow.vue'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import { dayText } from '../controls/days.ts'
 import PlanCard from './PlanCard.vue'
@@ -46,7 +46,7 @@ async function putAll() {
     <div class="spread">
       <h2>{{ t('coverage.plan.title') }}</h2>
       <div class="row">
-        <ChoiceRow
+        <PickRow
           :label="t('coverage.plan.mayBuy')"
           :items="[0, 1, 2].map((n) => ({ value: `${n}`, title: n === 0 ? t('coverage.plan.none') : `${n}` }))"
           :chosen="[`${bought}`]"

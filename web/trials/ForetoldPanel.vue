@@ -8,7 +8,7 @@ import QuantityField from '../controls/QuantityField.vue'
 import { useForm } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
-import ChoiceRow from './ChoiceRow.vue'
+import PickRow from '../controls/PickRow.vue'
 import { useTrials } from './store.ts'
 import { useArmText } from './useArmText.ts'
 import { useScoreText } from './useScoreText.ts'
@@ -105,13 +105,13 @@ function scored({ arm: number, read, entryBoard, leave }: Foretold): string[] {
         <v-btn size="small" @click="edit">{{ t('trials.foretold.open') }}</v-btn>
       </div>
       <form v-else class="stack touch" @submit.prevent="save">
-        <ChoiceRow
+        <PickRow
           :label="t('trials.side')"
           :items="trial.arms.map((one) => ({ value: String(one.arm), title: lettered(trial, one.arm) }))"
           :chosen="[String(arm)]"
           @choose="choose(Number($event))"
         />
-        <ChoiceRow
+        <PickRow
           :label="t('trials.read')"
           :items="reads.map((value) => ({ value, title: t(`trials.reads.${value}`) }))"
           :chosen="[String(form.values['read'])]"

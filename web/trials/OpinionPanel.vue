@@ -16,7 +16,7 @@ import { dayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
-import ChoiceRow from './ChoiceRow.vue'
+import PickRow from '../controls/PickRow.vue'
 import { useTrials } from './store.ts'
 
 /** What somebody makes of the trial beside its figures: the bowler's words by heading, held or given, revised and never rewritten. */
@@ -97,13 +97,13 @@ function words({
       <v-btn size="small" @click="edit">{{ t(latest ? 'trials.opinion.revise' : 'trials.opinion.give') }}</v-btn>
     </div>
     <form v-if="open" class="panel stack touch" novalidate @submit.prevent="save">
-      <ChoiceRow
+      <PickRow
         :label="t('trials.opinion.question')"
         :items="options(verdictWords, 'opinion.says')"
         :chosen="[String(form.values['says'])]"
         @choose="form.values['says'] = $event"
       />
-      <ChoiceRow
+      <PickRow
         v-for="miss in ['missIn', 'missOut'] as const"
         :key="miss"
         :label="t(`trials.opinion.${miss}`)"
@@ -111,20 +111,20 @@ function words({
         :chosen="[String(form.values[miss])]"
         @choose="toggle(miss, $event)"
       />
-      <ChoiceRow
+      <PickRow
         :label="t('trials.opinion.room')"
         :items="options(roomWords, 'opinion.rooms')"
         :chosen="[String(form.values['room'])]"
         @choose="toggle('room', $event)"
       />
-      <ChoiceRow
+      <PickRow
         :label="t('trials.opinion.shape')"
         :items="options(shapes, 'shapes')"
         :chosen="[String(form.values['shape'])]"
         @choose="toggle('shape', $event)"
       />
       <v-text-field v-bind="form.field('observation')" :label="t('trials.opinion.observation')" maxlength="400" />
-      <ChoiceRow
+      <PickRow
         :label="t('trials.opinion.explanation')"
         :items="options(explanations, 'opinion.explanations')"
         :chosen="form.values['explanations'] as string[]"

@@ -8,7 +8,7 @@ import QuantityField from '../controls/QuantityField.vue'
 import { useForm, useVersions } from '../controls/useForm.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useTrials } from './store.ts'
-import ChoiceRow from './ChoiceRow.vue'
+import PickRow from '../controls/PickRow.vue'
 import MoreOfShot from './MoreOfShot.vue'
 import { useArmText } from './useArmText.ts'
 import { useTakeOut } from './useTakeOut.ts'
@@ -55,7 +55,7 @@ const { lettered } = useArmText()
     @keep-mine="versions.keepMine"
     @take-theirs="versions.takeTheirs"
   >
-    <ChoiceRow
+    <PickRow
       :label="t('trials.side')"
       :items="trial.arms.map(({ arm }) => ({ value: String(arm), title: lettered(trial, arm) }))"
       :chosen="[String(form.values['arm'])]"
@@ -70,13 +70,13 @@ const { lettered } = useArmText()
     />
     <QuantityField v-bind="form.field<number>('feetBoard')" name="feetBoard" :label="t('trials.feet')" />
     <QuantityField v-bind="form.field<number>('entryBoard')" name="entryBoard" :label="t('trials.entry')" />
-    <ChoiceRow
+    <PickRow
       :label="t('trials.read')"
       :items="options(reads, 'trials.reads')"
       :chosen="[String(form.values['read'])]"
       @choose="toggle('read', $event)"
     />
-    <ChoiceRow
+    <PickRow
       :label="t('trials.shape')"
       :items="options(shapes, 'trials.shapes')"
       :chosen="[String(form.values['shape'])]"
@@ -87,13 +87,13 @@ const { lettered } = useArmText()
       <v-btn @click="form.values['leave'] = []">{{ t('controls.strike') }}</v-btn>
       <v-btn variant="text" @click="form.values['leave'] = null">{{ t('controls.notNoted') }}</v-btn>
     </div>
-    <ChoiceRow
+    <PickRow
       :label="t('trials.flags')"
       :items="options(shotFlags, 'trials.flag')"
       :chosen="form.values['flags'] as string[]"
       @choose="toggleFlag"
     />
-    <ChoiceRow
+    <PickRow
       :label="t('trials.execution')"
       :items="options(executions, 'trials.executions')"
       :chosen="[String(form.values['execution'])]"

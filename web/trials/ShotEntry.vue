@@ -8,7 +8,7 @@ import QuantityField from '../controls/QuantityField.vue'
 import { vFocus } from '../controls/vFocus.ts'
 import ArmChoice from './ArmChoice.vue'
 import BoardStepper from './BoardStepper.vue'
-import ChoiceRow from './ChoiceRow.vue'
+import PickRow from '../controls/PickRow.vue'
 import EntryStrip from './EntryStrip.vue'
 import MoreOfShot from './MoreOfShot.vue'
 import TrackerBar from './TrackerBar.vue'
@@ -51,7 +51,7 @@ const reasons = computed(() =>
         @step="held.aim('feetBoard', $event)"
       />
     </div>
-    <ChoiceRow
+    <PickRow
       v-if="moved"
       :label="t('trials.moved')"
       :items="reasons"
@@ -59,14 +59,14 @@ const reasons = computed(() =>
       @choose="form.values['moveReason'] = form.values['moveReason'] === $event ? '' : $event"
     />
     <div class="halves">
-      <ChoiceRow
+      <PickRow
         tight
         :label="t('trials.read')"
         :items="options(reads, 'trials.reads')"
         :chosen="[String(form.values['read'])]"
         @choose="toggle('read', $event)"
       />
-      <ChoiceRow
+      <PickRow
         tight
         :label="t('trials.shape')"
         :items="options(shapes, 'trials.shapes')"
@@ -90,7 +90,7 @@ const reasons = computed(() =>
         <v-btn :class="{ chosen: strike }" :aria-pressed="strike" @click="form.values['leave'] = strike ? null : []"
           >{{ strike ? '● ' : '' }}{{ t('controls.strike') }}</v-btn
         >
-        <ChoiceRow
+        <PickRow
           :label="t('trials.flags')"
           :items="options(shotFlags, 'trials.flag')"
           :chosen="form.values['flags'] as string[]"
@@ -100,7 +100,7 @@ const reasons = computed(() =>
         />
       </div>
     </div>
-    <ChoiceRow
+    <PickRow
       tight
       :label="t('trials.execution')"
       :items="options(executions, 'trials.executions')"

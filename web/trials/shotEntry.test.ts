@@ -78,6 +78,14 @@ describe('the next shot', () => {
     expect(kept(entry)).toHaveLength(1)
   })
 
+  test('what a tracker saw is not asked about, however far beside it went', () => {
+    const entry = entryOf(trial({ id: 'a'.repeat(8) }))
+    Object.assign(entry.form.values, { entryBoard: 1.5, path: [[0, 20]] })
+    expect(entry.meant.value).toBeNull()
+    entry.record()
+    expect(kept(entry, 'a'.repeat(8)).map((shot) => shot.entryBoard)).toEqual([1.5])
+  })
+
   test('a figure a tenth of what would be usual is asked about once, and kept when it was meant', () => {
     const entry = entryOf(trial())
     entry.form.values['entryBoard'] = 1.7

@@ -42,8 +42,10 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   const nothing = ref('')
   const arm = computed(() => Number(form.values['arm']))
 
-  /** A figure a tenth of what would be usual: most often a point typed too early. Asked once, kept on the second try. */
-  const meant = computed(() => likelyMeant(form.values['entryBoard'] as number | null))
+  /** A figure a tenth of what would be usual: most often a point typed too early. Asked once, kept on the second try; what a tracker saw is not asked about. */
+  const meant = computed(() =>
+    form.values['path'] === null ? likelyMeant(form.values['entryBoard'] as number | null) : null,
+  )
   const asked = ref<number | null>(null)
   const isSame = (number: number) => sameThingOf(trial().design, trial().arms, number) !== null
   const sameThing = computed(() => isSame(arm.value))
