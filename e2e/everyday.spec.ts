@@ -172,3 +172,16 @@ test('a constant that the owner changes moves every rack figure; others may only
   await expect(counter.getByText('Bench work needs a technician')).toBeVisible()
   await context.close()
 })
+
+test('a trial stands in a ball’s history on the day that its own page tells', async ({ signedIn: page }) => {
+  await openCustomer(page, 'Odda Brimstow')
+  await page.getByRole('button', { name: 'Open Wrackline' }).click()
+  const entry = page
+    .getByRole('list', { name: 'History' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Is the Wrackline dead' })
+  const day = /\w{3} \d+ \w{3}/.exec((await entry.textContent())!)![0]
+  await entry.getByRole('link').click()
+  await expect(page.getByRole('heading', { name: /Is the Wrackline dead/, level: 1 })).toBeVisible()
+  await expect(page.getByText(`· ${day}`)).toBeVisible()
+})

@@ -49,7 +49,7 @@ watch(
   { immediate: true },
 )
 const entries = computed(() => {
-  const thrown = thrownIn.value.map((trial) => ({ id: trial.id, at: trial.createdAt, trial, event: null }))
+  const thrown = thrownIn.value.map((trial) => ({ id: trial.id, at: trial.startedAt, trial, event: null }))
   const recorded = events.value.map((event) => ({ id: event.id, at: event.happenedAt, trial: null, event }))
   return [...recorded, ...thrown].sort((a, b) => b.at.localeCompare(a.at))
 })
