@@ -34,7 +34,7 @@ export default {
       ...base,
       process: (...given) => added(base.process(...given)),
       processAsync: async (...given) => added(await base.processAsync(...given)),
-      getCacheKey: (...given) => `${base.getCacheKey(...given)}constants1`,
+      getCacheKey: (...given) => `${base.getCacheKey(...given)}${kept.join()}`,
     }
   },
 }

@@ -1,3 +1,4 @@
+import { mean as meanOf } from 'd3-array'
 import { sameSurface } from './sameSurface.ts'
 import { type Shot, counts } from './shot.ts'
 
@@ -52,10 +53,7 @@ export interface Retest {
 /** Differences that matter at the lane (assumed): games on the oil, boards of a mean line, mph. */
 const near = { oilAge: 1, feet: 0.75, target: 0.75, speed: 0.4 } as const
 
-const mean = (values: readonly (number | null | undefined)[]) => {
-  const known = values.filter((value): value is number => value != null)
-  return known.length === 0 ? null : known.reduce((sum, one) => sum + one, 0) / known.length
-}
+const mean = (values: readonly (number | null | undefined)[]) => meanOf(values) ?? null
 
 /**
  * The balls that two trials share, each with everything that may differ between the two times: what came of it may be laid to one change only where nothing

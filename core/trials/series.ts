@@ -1,4 +1,5 @@
-import type { Shot } from './shot.ts'
+import { mean } from 'd3-array'
+import { type Shot, counts } from './shot.ts'
 
 /** A speed this far off the mean of a series is another series, mph: twice what a good bowler's speed varies by (assumed). */
 const otherSpeedMph = 1.5
@@ -25,7 +26,7 @@ export function seriesOf(shots: readonly Shot[]): readonly InSeries[] {
   return shots.map((shot): InSeries => {
     const key = `${shot.arm} ${shot.bowlerId ?? ''}`
     const now = running.get(key)
-    const counted = shot.setAsideReason === null && shot.warmUp !== true
+    const counted = counts(shot)
     const speed = shot.speedMph ?? null
     if (!now) {
       const first = { series: 1, feet: shot.feetBoard, target: shot.targetBoard, speeds: speed === null ? [] : [speed] }
@@ -34,9 +35,9 @@ export function seriesOf(shots: readonly Shot[]): readonly InSeries[] {
     }
     if (!counted) return { series: now.series, because: null }
     const moved = (before: number | null, after: number | null) => before !== null && after !== null && before !== after
-    const mean = now.speeds.reduce((sum, one) => sum + one, 0) / now.speeds.length
+    const usual = mean(now.speeds)
     const line = moved(now.feet, shot.feetBoard) || moved(now.target, shot.targetBoard)
-    const speeds = speed !== null && now.speeds.length > 0 && Math.abs(speed - mean) > otherSpeedMph
+    const speeds = speed !== null && usual !== undefined && Math.abs(speed - usual) > otherSpeedMph
     if (line || speeds) Object.assign(now, { series: now.series + 1, speeds: [] })
     if (speed !== null) now.speeds.push(speed)
     Object.assign(now, { feet: shot.feetBoard ?? now.feet, target: shot.targetBoard ?? now.target })

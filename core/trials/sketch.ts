@@ -1,3 +1,4 @@
+import { mean } from 'd3-array'
 import { type Read, type Shot, counts } from './shot.ts'
 
 type Seen = Shot & { readonly shape?: 'smooth' | 'medium' | 'sharp' | null | undefined }
@@ -22,8 +23,8 @@ const steps = 48
 export function sketchOf(shots: readonly Seen[]): Sketch | null {
   const seen = shots.filter((shot) => counts(shot) && shot.read !== null)
   if (seen.length === 0) return null
-  const bend = seen.reduce((sum, { read }) => sum + bendAt[read!], 0) / seen.length
-  const over = seen.reduce((sum, { shape }) => sum + bendOver[shape ?? 'medium'], 0) / seen.length
+  const bend = mean(seen, ({ read }) => bendAt[read!])!
+  const over = mean(seen, ({ shape }) => bendOver[shape ?? 'medium'])!
   // The direction goes over from straight to turned along a logistic curve; its integral is the path.
   const turned = (along: number) => (over / 4) * Math.log1p(Math.exp((along - bend) / (over / 4)))
   const points = Array.from({ length: steps + 1 }, (_, i) => [i / steps, turned(i / steps) - turned(0)] as const)

@@ -140,7 +140,7 @@ describe('what the engine answered is kept', () => {
     const { balls } = (await coverageFor(league)).view
     const changed = balls.find(({ name }) => name === 'Pebblemourn')!
     const before = (await keptOf(database, id))!
-    // Nothing is looked for that rests on all balls together: what is left are the questions about one.
+    // Balls to look for rest on all of them together and are looked for again; of the map and the works only what is about the one ball.
     let asked = 0
     const counting = Object.assign(Object.create(pool) as typeof pool, {
       run: (...given: Parameters<typeof pool.run>) => {
