@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, openCustomer, signIn, test } from './site.ts'
 
 test('the keyboard finds and goes everywhere', async ({ signedIn: page }) => {
+  await page.goto('/rack')
   await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(50)
   await page.keyboard.press('Control+k')
   await page.keyboard.type('kelpsong t')
@@ -61,6 +62,7 @@ test('a record is undone from the notice and by key, and a reading shows as meas
 
 test('a left-hander’s gauges are the mirror image', async ({ signedIn: page }) => {
   const gauge = (name: string) => page.getByRole('button', { name: `Open ${name}` }).locator('svg > g')
+  await page.goto('/rack')
   await expect(gauge('Fathomire')).not.toHaveAttribute('transform')
   await expect(gauge('Rusthaven')).toHaveAttribute('transform', 'scale(-1 1)')
   await openCustomer(page, 'Corvin Saltmarrow')
@@ -133,8 +135,8 @@ test('a pattern goes out as a file and comes back from one; a wrong file says wh
   ).toBeVisible()
 })
 
-test('units and theme are the user’s choice and stay', async ({ page }) => {
-  await signIn(page, 'owner')
+test('units and theme are the user’s choice and stay', async ({ page, site }) => {
+  await signIn(page, site, 'owner')
   await page.goto('/shop')
   await page.getByLabel('millimetres, km/h').check()
   await page.getByLabel('dark, for the lane area').check()
@@ -151,7 +153,7 @@ test('a constant that the owner changes moves every rack figure; others may only
   browser,
   site,
 }) => {
-  await signIn(page, 'owner')
+  await signIn(page, site, 'owner')
   await page.goto('/shop')
   await page.getByLabel('Oil capacity').fill('50')
   await page.getByRole('button', { name: 'Save' }).click()
@@ -164,7 +166,7 @@ test('a constant that the owner changes moves every rack figure; others may only
   await expect(page.getByLabel('Oil capacity')).toHaveValue('900')
   const context = await browser.newContext({ baseURL: site.url })
   const counter = await context.newPage()
-  await signIn(counter, 'counter')
+  await signIn(counter, site, 'counter')
   await counter.goto('/shop')
   await expect(counter.getByText('Only the owner may change these.')).toBeVisible()
   await expect(counter.getByRole('button', { name: 'Save' })).toHaveCount(0)

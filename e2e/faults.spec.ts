@@ -18,7 +18,7 @@ test('two people edit one ball: the second sees both versions and chooses', asyn
 }) => {
   const context = await browser.newContext({ baseURL: site.url })
   const other = await context.newPage()
-  await signIn(other, 'counter')
+  await signIn(other, site, 'counter')
   for (const one of [page, other]) await openBall(one, 'Maud Ebberly', 'Tarnkettle')
   await editNote(page, 'ring on the track')
   await editNote(other, 'asks for a drier finish')
@@ -77,6 +77,7 @@ test('database connections that break are opened again, and a session that ends 
 test('the served application refuses a value of the wrong kind in its own words, and tells nothing of it', async ({
   signedIn: page,
 }) => {
+  await page.goto('/rack')
   const answer = await page.evaluate(async () => {
     const response = await fetch('/api/customers', {
       method: 'POST',

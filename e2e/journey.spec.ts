@@ -2,6 +2,8 @@ import { addDays, format } from 'date-fns'
 import { choose, expect, finishStep, test } from './site.ts'
 
 test('from a ball on the counter to a filled gap', async ({ signedIn: page }) => {
+  await page.goto('/rack')
+  await expect(page.getByRole('navigation', { name: 'Areas' })).toBeVisible()
   // Intake by keyboard: the command field opens the form for a new customer.
   await page.keyboard.press('/')
   await page.keyboard.type('new cust')

@@ -157,7 +157,7 @@ test('games of a whole league night are logged at once and taken back as one', a
 test('a member changes the own password, and other sessions end with the old one', async ({ page, browser, site }) => {
   const old = demoSignIns().find((one) => one.login === 'counter')!.password
   const elsewhere = await (await browser.newContext({ baseURL: site.url })).newPage()
-  for (const one of [page, elsewhere]) await signIn(one, 'counter')
+  for (const one of [page, elsewhere]) await signIn(one, site, 'counter')
   await page.goto('/shop')
   await page.getByRole('button', { name: 'Change my password' }).click()
   const present = form(page).getByLabel('Present password')

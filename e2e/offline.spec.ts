@@ -51,7 +51,7 @@ test('twenty shots without a network, over a reload and a closed tab, are on the
   // Meanwhile somebody else notes a shot of the same trial.
   const other = await browser.newContext({ baseURL: site.url, serviceWorkers: 'block' })
   const desk = await other.newPage()
-  await signIn(desk, 'tech')
+  await signIn(desk, site, 'tech')
   await desk.goto(`/trials/${trialId}`)
   await desk.getByLabel('Entry board').fill('12.5')
   await desk.getByLabel('Entry board').press('Enter')

@@ -12,7 +12,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
     await of.waitForTimeout(600)
     await of.screenshot({ path: join(folder, `${name}.png`) })
   }
-  await signIn(page, 'owner')
+  await signIn(page, site, 'owner')
 
   await page.goto('/bench')
   await page.getByRole('button', { name: 'Start: Nettlewharf' }).click()

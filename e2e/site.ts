@@ -82,27 +82,24 @@ export const test = base.extend<{ signedIn: Page }, { site: Site }>({
     { scope: 'worker' },
   ],
   baseURL: async ({ site }, use) => use(site.url),
-  signedIn: async ({ page }, use) => {
-    await signIn(page, 'tech')
+  signedIn: async ({ page, site }, use) => {
+    await signIn(page, site, 'tech')
     await use(page)
   },
 })
 
-/** Signs in as one of the demo's people, by what the screen of signing in sends; that screen has journeys of its own. */
-export async function signIn(page: Page, login: string): Promise<void> {
+/**
+ * Signs in as one of the demo's people, by what the screen of signing in sends; that screen has journeys of its own. No screen is opened: a journey
+ * begins where it goes first.
+ */
+export async function signIn(page: Page, site: Site, login: string): Promise<void> {
   const { password } = demoSignIns().find((one) => one.login === login)!
-  // An answer of the server's own, so that what is asked from it comes from its origin.
-  await page.goto('/api/session')
-  const signedIn = await page.evaluate<boolean>(
-    `fetch('/api/session', {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: ${JSON.stringify(JSON.stringify({ login, password }))},
-    }).then(({ ok }) => ok)`,
-  )
-  expect(signedIn).toBe(true)
-  await page.goto('/')
-  await expect(page.getByRole('navigation', { name: 'Areas' })).toBeVisible()
+  // Of the page's own context, so that the cookie is there when it opens its first screen.
+  const answer = await page.request.post(`${site.url}/api/session`, {
+    data: { login, password },
+    headers: { Origin: site.url },
+  })
+  expect(answer.ok()).toBe(true)
 }
 
 /** Asks the database behind the screen. */
@@ -122,6 +119,7 @@ export async function behind<T extends pg.QueryResultRow>(
 
 /** Opens a customer's rack from the list beside it. */
 export async function openCustomer(page: Page, name: string): Promise<void> {
+  if (page.url() === 'about:blank') await page.goto('/rack')
   await page
     .getByRole('navigation', { name: 'Customers' })
     .getByRole('link', { name: new RegExp(name) })
@@ -168,6 +166,13 @@ export async function finishStep(page: Page): Promise<void> {
   }
 }
 
+/** Scrolls a list and waits until what is there now is drawn. */
+const scrolled = (element: unknown, to: number) =>
+  new Promise<void>((drawn) => {
+    ;(element as { scrollTop: number }).scrollTop = to
+    setTimeout(() => drawn(), 50)
+  })
+
 /** Chooses an option of a select by its label. */
 export async function choose(page: Page, label: string | RegExp, option: string | RegExp): Promise<void> {
   const box = page.getByRole('combobox', { name: label })
@@ -179,8 +184,8 @@ export async function choose(page: Page, label: string | RegExp, option: string 
   await input.click()
   // Of a long list only what is near the chosen entry is drawn.
   const top = page.getByRole('listbox').last()
-  for (let from = 0; from < 40 && !(await list.isVisible()); from += 1)
-    await top.evaluate((element, to) => void ((element as unknown as { scrollTop: number }).scrollTop = to), 200 * from)
+  await top.waitFor()
+  for (let from = 0; from < 40 && !(await list.isVisible()); from += 1) await top.evaluate(scrolled, 200 * from)
   await list.click()
 }
 

@@ -76,7 +76,8 @@ async function staticChecks(): Promise<void> {
     },
     async () => {
       await check('Types of the web', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
-      await check('Types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json'])
+      // Where no template is checked, the compiler in machine code: a fifth of the time.
+      await check('Types', process.execPath, ['node_modules/typescript7/bin/tsc', '--noEmit', '-p', 'tsconfig.json'])
     },
   ]
   await Promise.all(rows.map((row) => row()))

@@ -8,7 +8,11 @@ declare module 'jstat' {
       studentt: StudentT
       beta: { inv(p: number, alpha: number, beta: number): number }
       chisquare: { inv(p: number, freedom: number): number }
-      normal: { cdf(x: number, mean: number, sd: number): number }
+      normal: {
+        cdf(x: number, mean: number, sd: number): number
+        pdf(x: number, mean: number, sd: number): number
+        inv(p: number, mean: number, sd: number): number
+      }
     }
   }
   export default jstat

@@ -2,6 +2,9 @@ import { describe, expect, test } from '@jest/globals'
 import { randomLcg, randomNormal } from 'd3-random'
 import fc from 'fast-check'
 import { type ComparedShot, compareVariants, holm, influenceOf, judge, usualSlopes } from '@sleetfall/core'
+import { covariateNames, foretoldMeasures } from './slopes.ts'
+import { slopesEverywhere } from './slopesFound.ts'
+import { keptSlopes } from './slopesKept.ts'
 
 const entry = { measure: 'entryBoard' } as const
 /** Shots of an order of arms at mean entry boards, with scatter from a seed. */
@@ -79,6 +82,18 @@ describe('what is believed of the slopes before any shot', () => {
       expect(sd).toBeLessThan(Math.abs(mean))
     }
     expect(usualSlopes('pinsLeft')).toBeNull()
+  })
+
+  test('what is kept of them is what the motion core foretells now; else `npm run slopes` is due', () => {
+    const found = slopesEverywhere()
+    expect(keptSlopes).toHaveLength(found.length)
+    found.forEach((one, i) => {
+      for (const covariate of covariateNames)
+        for (const measure of foretoldMeasures) {
+          expect(keptSlopes[i]![covariate][measure]).toBeCloseTo(one[covariate][measure], 5)
+          expect(keptSlopes[i]![covariate].bend[measure]).toBeCloseTo(one[covariate].bend[measure], 5)
+        }
+    })
   })
 })
 

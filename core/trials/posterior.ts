@@ -88,7 +88,7 @@ export function posteriorOf(model: NormalModel): Posterior {
     return { xx, xy, yy, logNoise }
   }
 
-  const cells: { logWeight: number; scatter: number; mean: number[]; covariance: Matrix }[] = []
+  const cells: { logWeight: number; scatter: number; mean: number[]; factor: CholeskyDecomposition }[] = []
   for (const sigma of scatters) {
     const { xx, xy, yy, logNoise } = sums(sigma)
     const logScatter = -scatter.worth * Math.log(sigma) - (scatter.worth * scatter.usual ** 2) / (2 * sigma ** 2)
@@ -107,8 +107,7 @@ export function posteriorOf(model: NormalModel): Posterior {
         }
       const b = xy.map((value, i) => value + precision[i]! * priors[i]!.mean)
       const factor = new CholeskyDecomposition(a)
-      const covariance = factor.solve(Matrix.eye(columns))
-      const mean = covariance.mmul(Matrix.columnVector(b)).to1DArray()
+      const mean = factor.solve(Matrix.columnVector(b)).to1DArray()
       const logDet = 2 * factor.lowerTriangularMatrix.diagonal().reduce((sum, d) => sum + Math.log(d), 0)
       const fit =
         yy +
@@ -117,13 +116,17 @@ export function posteriorOf(model: NormalModel): Posterior {
       const logPrior = factors.reduce((sum, size) => sum - Math.log(1 + size ** 2) + Math.log(size), logScatter)
       const logWeight =
         logPrior + 0.5 * (logNoise - fit - logDet + precision.reduce((sum, one) => sum + Math.log(one), 0))
-      cells.push({ logWeight, scatter: sigma, mean, covariance })
+      cells.push({ logWeight, scatter: sigma, mean, factor })
     }
   }
   const best = Math.max(...cells.map((cell) => cell.logWeight))
   const kept = cells.filter(({ logWeight }) => logWeight - best > Math.log(leastWeight))
   const total = kept.reduce((sum, { logWeight }) => sum + Math.exp(logWeight - best), 0)
-  return kept.map(({ logWeight, ...cell }) => ({ ...cell, weight: Math.exp(logWeight - best) / total }))
+  return kept.map(({ logWeight, factor, ...cell }) => ({
+    ...cell,
+    covariance: factor.solve(Matrix.eye(columns)),
+    weight: Math.exp(logWeight - best) / total,
+  }))
 }
 
 export interface Believed {
@@ -151,14 +154,23 @@ export function believed(posterior: Posterior, factors: readonly number[]): Beli
   const variance = parts.reduce((sum, { weight, centre, sd }) => sum + weight * (sd ** 2 + (centre - middle) ** 2), 0)
   const below = (x: number) =>
     parts.reduce((sum, { weight, centre, sd }) => sum + weight * normal.cdf(x, centre, sd), 0)
+  const dense = (x: number) =>
+    parts.reduce((sum, { weight, centre, sd }) => sum + weight * normal.pdf(x, centre, sd), 0)
+  /** Newton's steps within a bracket that shrinks with each; one that would leave it goes to its middle. */
   const quantile = (share: number) => {
-    let [low, high] = [middle - 12 * Math.sqrt(variance), middle + 12 * Math.sqrt(variance)]
-    for (let i = 0; i < 40; i += 1) {
-      const half = (low + high) / 2
-      if (below(half) < share) low = half
-      else high = half
+    const spread = Math.sqrt(variance)
+    let [low, high] = [middle - 12 * spread, middle + 12 * spread]
+    let x = middle + normal.inv(share, 0, 1) * spread
+    for (let i = 0; i < 60; i += 1) {
+      const over = below(x) - share
+      if (over < 0) low = x
+      else high = x
+      const step = over / dense(x)
+      const next = Number.isFinite(step) && x - step > low && x - step < high ? x - step : (low + high) / 2
+      if (Math.abs(next - x) < 1e-10 * spread) return next
+      x = next
     }
-    return (low + high) / 2
+    return x
   }
   const negative = below(0)
   return {
