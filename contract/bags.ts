@@ -39,11 +39,21 @@ export const packedSchema = yup.object({
 })
 
 /** Why a thing is not ready to be packed. */
-export type PackingAlert = 'work-open' | 'drying' | 'at-shop' | 'work-to-do' | 'not-settled' | 'none-in-stock'
+export type PackingAlert =
+  | 'work-open'
+  | 'drying'
+  | 'at-shop'
+  | 'work-to-do'
+  | 'not-settled'
+  | 'none-in-stock'
+  | 'product-refused'
+  | 'product-not-said'
 export interface PackingItem {
   /** A ball's identifier, or one of the other things. */
   readonly key: string
   readonly ballId: string | null
+  /** The shop's product of this kind, where it has one. */
+  readonly product?: string | undefined
   readonly alerts: readonly PackingAlert[]
 }
 

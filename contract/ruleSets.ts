@@ -9,6 +9,15 @@ const figure = (...args: Parameters<typeof quantity>) =>
     .nullable()
     .default(null)
 
+/** Products that an organiser's list may name. */
+const mostProducts = 40
+const products = (name: 'allowedProducts' | 'refusedProducts') =>
+  yup
+    .array(requiredText('product', 60))
+    .label(name)
+    .max(mostProducts, wrong(name, 'atMost', { count: mostProducts }))
+    .default([])
+
 /** What an organiser asks of balls, as the shop wrote it down: with where it was read and of which day. */
 export const ruleSetSchema = yup.object({
   id: identifier(),
@@ -32,6 +41,8 @@ export const ruleSetSchema = yup.object({
   urethane: oneOf('urethane', urethaneRules).default('allowed'),
   surfaceChange: oneOf('surfaceChange', surfaceChanges).default('before-play'),
   cleaner: oneOf('cleanerInPlay', cleanerRules).default('between-games'),
+  allowedProducts: products('allowedProducts'),
+  refusedProducts: products('refusedProducts'),
 })
 export type RuleSetInput = yup.InferType<typeof ruleSetSchema>
 export interface RuleSet extends RuleSetInput, Stored {}

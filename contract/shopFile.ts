@@ -57,6 +57,7 @@ const shotRow = yup.object({
   execution: yup.string().nullable().default(null),
   moveReason: optionalText('moveReason', 120),
   warmUp: yup.boolean().default(false),
+  wiped: yup.boolean().default(false),
   feet: yup.number().nullable().default(null),
   target: yup.number().nullable().default(null),
   read: yup.string().nullable().default(null),

@@ -118,6 +118,8 @@ export const shotSchema = yup.object({
   thrownAt: pastTime('when'),
   /** Not counted. */
   warmUp: yup.boolean().default(false),
+  /** At a change of ball or surface: wiped, the dust off, the hand dry. */
+  wiped: yup.boolean().default(false),
   bowlerId: identifier('bowler').nullable().default(null).notRequired(),
   lane: optionalText('lane', 40),
   feetBoard: quantity('feetBoard', 'feet').nullable().default(null),

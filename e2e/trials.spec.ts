@@ -78,6 +78,9 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
   // The control, then the finest surface as it is.
   for (const entry of [17, 17, 17]) expect(await shot(page, entry, 'right')).toBeLessThanOrEqual(6)
   await expect(chosenArm(page)).toContainText('4000')
+  // What gets forgotten at a change is ticked there, and the record still has its place.
+  await page.getByRole('button', { name: 'Wiped, dust off, hand dry' }).tap()
+  await expect.poll(foot).toBeLessThanOrEqual(844)
   for (const entry of [15, 16, 15]) await shot(page, entry, 'late')
   // The next one has to be made first: sanded by hand it is logged and taken over at once.
   await expect(page.getByText(/C Wrackline, 3000 grit comes next/)).toBeVisible()
@@ -117,7 +120,7 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
 
   // How the balls came to it, where each arm turned, and the trial of the ball before this one with everything that differs.
   await expect(page.getByRole('region', { name: 'How the balls were prepared' })).toContainText(
-    /Wrackline: .*on it before the trial; in the trial, .*3000.*; in the trial, .*2000/,
+    /Wrackline: .*on it before the trial; in the trial, .*3000.*; in the trial, .*2000.*ticked at 1 of \d changes/,
   )
   await expect(page.getByRole('img', { name: /B Wrackline, 4000.*: late, medium \(n 3\); .*: early, / })).toBeVisible()
   await choose(page, 'Compare with', /Is the Wrackline dead/)

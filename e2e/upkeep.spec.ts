@@ -96,6 +96,12 @@ test.describe('on the tablet', () => {
     await expect(page.getByRole('heading', { name: /Cooled down/ })).toBeVisible()
     await page.getByRole('button', { name: 'Go on', exact: true }).tap()
 
+    // Of a ball that floats only one half lies under, until it is turned.
+    await page.getByRole('button', { name: 'the half with the holes' }).tap()
+    await expect(page.getByText('Turn it with the carrier')).toBeVisible()
+    await page.getByRole('button', { name: 'the other half' }).tap()
+    await expect(page.getByText('Turn it with the carrier')).toHaveCount(0)
+
     // A reload in mid-soak: same step, and the clock has gone on.
     await expect(heading(page, 'Soak')).toBeVisible()
     await expect(page.getByRole('timer')).toContainText(/9:\d\d left/)

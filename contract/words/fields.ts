@@ -2,6 +2,7 @@
 export const fields = {
   abrasive: 'Abrasive',
   absent: 'Not seen',
+  allowedProducts: 'Products on the list',
   arm: 'Arm',
   arms: 'Arms',
   arrowsBoard: 'Board at the arrows',
@@ -191,6 +192,7 @@ export const fields = {
   pressure: 'Pressure',
   price: 'Price',
   prior: 'Prior',
+  product: 'Product',
   psaToPap: 'PSA to PAP',
   question: 'Question',
   ra: 'Ra',
@@ -203,6 +205,7 @@ export const fields = {
   reasonForSkipping: 'Reason for skipping',
   recipe: 'Recipe',
   recipeName: 'Recipe name',
+  refusedProducts: 'Products refused',
   residue: 'Residue',
   resurfaceEvery: 'Resurface every',
   retired: 'Retired',

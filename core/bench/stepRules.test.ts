@@ -8,6 +8,7 @@ import {
   gatedSteps,
   includesCleaning,
   jobKinds,
+  minutesInWater,
   neverSkipped,
   openQuestions,
   procedureFor,
@@ -16,6 +17,7 @@ import {
   recipeByKey,
   recipeKinds,
   soakWater,
+  soakedHalves,
   spinnerStep,
   stepAsDone,
   stepEffect,
@@ -97,6 +99,17 @@ describe('answers', () => {
     expect(asked({ ...soak, startedAt: ago(12), pausedSeconds: 300 })).toEqual(['minutes'])
     expect(asked({ ...soak, startedAt: ago(4) }, { minutesDone: 4 })).toEqual([])
     expect(asked({ ...soak, startedAt: ago(4) }, { minutesDone: 30 })).toEqual(['minutes-too-many'])
+  })
+
+  test('a ball of which one half lay in the water is reckoned at half the minutes, turned or not spoken of at all of them', () => {
+    const soak = (...ticks: string[]) => ({
+      ...{ key: 'soak' as const, recipeStep: null, minutes: 10, startedAt: ago(10.2), pausedSeconds: 0 },
+      progress: { sidesDone: 0, ticks },
+    })
+    const minutes = (...ticks: string[]) => minutesInWater(soak(...ticks), {}, nowMs)
+    expect([minutes(), minutes(...soakedHalves)]).toEqual([10, 10])
+    for (const half of soakedHalves) expect(minutes(half)).toBe(5)
+    expect(minutesInWater({ ...soak('other-half'), startedAt: ago(4) }, { minutesDone: 4 }, nowMs)).toBe(2)
   })
 
   test('sides that the counter misses are asked for; a step done in part works in part', () => {

@@ -21,6 +21,12 @@ export type StepProblem = (typeof stepProblems)[number]
 /** Holes that are taped before a soak; each is ticked, also one that is not there. */
 export const tapedHoles = ['middle', 'ring', 'thumb', 'side'] as const
 
+/** Halves of a ball that may have lain under water: one that floats, or a tub that is not full, leaves the upper one dry. */
+export const soakedHalves = ['holes-half', 'other-half'] as const
+/** How much of the cover a soak had, by the halves that were ticked; where nobody said, all of it. */
+export const soakedShare = (ticks: readonly string[]) =>
+  soakedHalves.filter((half) => ticks.includes(half)).length === 1 ? 0.5 : 1
+
 /** A temperature of the water older than this says nothing of the water now. */
 export const waterFreshMs = 5 * 60_000
 /** A soak that ends sooner than planned by more than this is one cut short. */
@@ -109,8 +115,12 @@ export function openQuestions(step: StepFacts, answers: StepAnswers, now: StepCi
   return open
 }
 
-/** Minutes in the water that the record gets: what somebody said, else the clock's, never more than planned. */
+/**
+ * Minutes in the water that the record gets: what somebody said, else the clock's, never more than planned. Where only one half lay in it, half of them, as if
+ * it were over all of the cover.
+ */
 export const minutesInWater = (step: StepFacts, answers: Pick<StepAnswers, 'minutesDone'>, endMs: number) =>
+  soakedShare(step.progress.ticks) *
   Math.min(step.minutes, cutShort(step, endMs) ? (answers.minutesDone ?? 0) : clockMinutes(step, endMs))
 
 /**

@@ -48,7 +48,14 @@ afterAll(async () => {
 describe('rules of organisers', () => {
   test('two made-up samples are there; a name is taken once, ranges are not the wrong way round, source and day are kept', async () => {
     expect(rules.map(({ name }) => name)).toEqual(['Open (sample)', 'Pro (sample)'])
-    const own = { id: randomUUID(), name: 'City rules', source: 'Leaflet', datedOn: '2031-01-15', leastHardnessD: 73 }
+    const own = {
+      id: randomUUID(),
+      name: 'City rules',
+      source: 'Leaflet',
+      datedOn: '2031-01-15',
+      leastHardnessD: 73,
+      allowedProducts: ['Loft wipes'],
+    }
     const saved: RuleSet = (await counter.post('/rule-sets', own).expect(200)).body
     expect(saved).toMatchObject({ ...own, surfaceChange: 'before-play', mostBalls: null })
     const again = await counter.post('/rule-sets', { ...own, id: randomUUID(), name: 'CITY RULES' })
@@ -141,6 +148,38 @@ describe('a bag', () => {
     expect(open.body.bags).toEqual([again.card])
     await counter.remove(`/events/${event.id}`).send({}).expect(200)
     expect((await technician.get(`/open/upkeep/${secret}`).expect(200)).body.bags).toEqual([])
+  }, 120_000)
+
+  test('takes of what cleans the product that the rules name; one they refuse is said, one they do not name is to be asked about', async () => {
+    const supply = (name: string, abrasive: string) => ({
+      ...{ id: randomUUID(), name, abrasive, grit: null, purpose: '', lifeBalls: 10, uses: 0, price: null },
+      ...{ spare: 1, reorderAt: 0 },
+    })
+    for (const one of [supply('Aster gel', 'cleaner'), supply('Brine spray', 'cleaner'), supply('Cloths', 'wipe')])
+      await technician.post('/pads', one).expect(200)
+    const rules = (lists: object) => ({ id: randomUUID(), name: randomUUID(), cleaner: 'any', ...lists })
+    await askEngine(shop.database, pool, customer.id)
+    const packedBy = async (lists: object) => {
+      const own = rules(lists)
+      await counter.post('/rule-sets', own).expect(200)
+      const event = anEvent({ ruleSetId: own.id })
+      await counter.post('/events', event).expect(200)
+      const { packing } = await bagOf(event.id)
+      await counter.remove(`/events/${event.id}`).send({}).expect(200)
+      return ['cleaner', 'wipes'].map((key) => {
+        const { product, alerts } = packing.find((one) => one.key === key)!
+        return [product, ...alerts]
+      })
+    }
+    expect(await packedBy({})).toEqual([['Aster gel'], ['Cloths']])
+    expect(await packedBy({ allowedProducts: ['brine SPRAY'], refusedProducts: ['Cloths'] })).toEqual([
+      ['Brine spray'],
+      ['Cloths', 'product-refused'],
+    ])
+    expect(await packedBy({ allowedProducts: ['Something else'] })).toEqual([
+      ['Aster gel', 'product-not-said'],
+      ['Cloths', 'product-not-said'],
+    ])
   }, 120_000)
 
   test('goes by how many share the pair: the more there are, the more of the block is played on a lane that has broken down', async () => {

@@ -21,6 +21,7 @@ import {
   needOf,
   planOfBag,
   planQuestion,
+  productToPack,
   ruledQuestion,
   shotsOfGame,
   urethaneSchools,
@@ -208,18 +209,29 @@ async function packingOf(
     return { key: ballId, ballId, alerts }
   }
   const pads = await listPads(db)
-  const inStock = (...kinds: string[]) => pads.some(({ abrasive, spare }) => kinds.includes(abrasive) && spare > 0)
+  const inStock = (kind: string) => pads.filter(({ abrasive, spare }) => abrasive === kind && spare > 0)
   const thing = (key: PackedThing, there = true): PackingItem => ({
     ...{ key, ballId: null, alerts: there ? [] : ['none-in-stock'] },
   })
+  /** What cleans: the product that the organiser's list allows before any other. */
+  const product = (key: PackedThing, kind: 'cleaner' | 'wipe'): PackingItem => {
+    const packed = productToPack(
+      rules,
+      inStock(kind).map(({ name }) => name),
+    )
+    if (!packed) return thing(key, false)
+    const alerts: PackingAlert[] =
+      packed.standing === 'refused' ? ['product-refused'] : packed.standing === 'not-said' ? ['product-not-said'] : []
+    return { key, ballId: null, product: packed.product, alerts }
+  }
   const cleans = !rules || rules.cleaner !== 'never'
   return [
     ...entries.map(ofBall),
     ...[thing('towel'), thing('tape'), thing('shoes')],
-    ...(cleans ? [thing('cleaner', inStock('cleaner')), thing('wipes', inStock('wipe'))] : []),
+    ...(cleans ? [product('cleaner', 'cleaner'), product('wipes', 'wipe')] : []),
     // Pads help only where a surface may still be changed.
     ...(rules?.surfaceChange === 'between-games' || ladder.some(({ touchUp }) => touchUp !== null)
-      ? [thing('pads', inStock('pad'))]
+      ? [thing('pads', inStock('pad').length > 0)]
       : []),
     ...(rules ? [thing('rules')] : []),
   ]

@@ -1,7 +1,7 @@
 import { type Ball, type BallRulings, type RuleSet, type RuleSetInput, wrong } from '@sleetfall/contract'
 import { type RuledBall, isOut, rulingsOn, staticsOf } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
-import { insertRow, updateRow } from '../database/rows.ts'
+import { insertRow, listsIn, updateRow } from '../database/rows.ts'
 import { duplicate } from '../http/errors.ts'
 import { deleteRow, dependentsOf, refuseBlocked } from '../http/mending.ts'
 
@@ -15,18 +15,20 @@ export const ruleSetById = (db: Db, id: string): Promise<RuleSet | null> =>
 export const ruleSetNamed = (db: Db, name: string): Promise<RuleSet | null> =>
   db.maybeOne<RuleSet>('select * from rule_set where lower(name) = lower($1)', [name])
 
+const columns = (input: RuleSetInput) => listsIn(input, ['allowedProducts', 'refusedProducts'])
+
 async function refuseDuplicate(db: Db, input: RuleSetInput): Promise<void> {
   const same = await ruleSetNamed(db, input.name)
   if (same && same.id !== input.id) throw duplicate('name', wrong('name', 'called', { name: same.name }))
 }
 export async function createRuleSet(db: Db, input: RuleSetInput): Promise<RuleSet | null> {
   await refuseDuplicate(db, input)
-  await insertRow(db, 'rule_set', input)
+  await insertRow(db, 'rule_set', columns(input))
   return ruleSetById(db, input.id)
 }
 export async function updateRuleSet(db: Db, input: RuleSetInput, version: number): Promise<RuleSet | null> {
   await refuseDuplicate(db, input)
-  await updateRow(db, 'rule_set', { id: input.id, version }, input, () => ruleSetById(db, input.id))
+  await updateRow(db, 'rule_set', { id: input.id, version }, columns(input), () => ruleSetById(db, input.id))
   return ruleSetById(db, input.id)
 }
 export const ruleSetDependents = (db: Db, id: string) =>

@@ -37,7 +37,7 @@ import { insertRow, listsIn, updateRow } from '../database/rows.ts'
 import { invalidInput, notFound } from '../http/errors.ts'
 import { deleteRow, dependentsOf, openHistory } from '../http/mending.ts'
 
-const shotColumns = `id, trial_id, sequence, arm, thrown_at, warm_up, bowler_id, lane, feet_board, target_board, arrows_board, speed_mph, first_read_ft,
+const shotColumns = `id, trial_id, sequence, arm, thrown_at, warm_up, wiped, bowler_id, lane, feet_board, target_board, arrows_board, speed_mph, first_read_ft,
   breakpoint_board, breakpoint_ft, entry_angle_deg, read, shape, entry_board, leave, flags, execution, move_reason, note,
   set_aside_reason, created_at, updated_at, version`
 

@@ -8,13 +8,18 @@ const props = defineProps<{ view: BagView }>()
 const emit = defineEmits<{ tick: [string] }>()
 const { t } = useI18n()
 const ballOf = ({ ballId }: PackingItem) => props.view.balls.find(({ id }) => id === ballId)
-const nameOf = (item: PackingItem) => ballOf(item)?.name ?? t(`bags.things.${item.key}`)
+const nameOf = (item: PackingItem) => {
+  const name = ballOf(item)?.name ?? t(`bags.things.${item.key}`)
+  return item.product === undefined ? name : t('bags.thingOf', { thing: name, product: item.product })
+}
+/** To be known, and nothing that keeps the bag from being ready. */
+const quiet: readonly PackingAlert[] = ['not-settled', 'product-not-said']
 const alertText = (item: PackingItem, alert: PackingAlert) => {
   const ball = ballOf(item)
   const place = ball ? { place: t(`balls.places.${ball.place}`), shelf: ball.shelf } : {}
   return t(`bags.alerts.${alert}`, place)
 }
-const waiting = computed(() => props.view.packing.filter(({ alerts }) => alerts.some((one) => one !== 'not-settled')))
+const waiting = computed(() => props.view.packing.filter(({ alerts }) => alerts.some((one) => !quiet.includes(one))))
 </script>
 
 <template>
@@ -37,7 +42,7 @@ const waiting = computed(() => props.view.packing.filter(({ alerts }) => alerts.
           @update:model-value="emit('tick', item.key)"
         />
         <span v-if="item.alerts.length > 0" class="small">{{
-          item.alerts.map((alert) => `${alert === 'not-settled' ? '○' : '▲'} ${alertText(item, alert)}`).join('  ')
+          item.alerts.map((alert) => `${quiet.includes(alert) ? '○' : '▲'} ${alertText(item, alert)}`).join('  ')
         }}</span>
       </li>
     </ul>

@@ -84,6 +84,7 @@ export default {
     pads: 'pads for a touch-up',
     rules: 'the organiser’s rules',
   },
+  thingOf: '{thing}: {product}',
   alerts: {
     'work-open': 'work on the bench',
     'work-to-do': 'work not put on the bench yet',
@@ -91,6 +92,8 @@ export default {
     'at-shop': 'here: {place} {shelf}',
     'not-settled': 'surface not settled',
     'none-in-stock': 'none in stock',
+    'product-refused': 'not allowed by these rules: leave it at home',
+    'product-not-said': 'not on the organiser’s list: ask before it is used',
   },
   keep: 'Keep this bag',
   keepAgain: 'Keep it as it stands now',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { JobStep } from '@sleetfall/contract'
+import type { JobStep, StepProgress } from '@sleetfall/contract'
+import { soakedShare } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { timeText } from '../controls/days.ts'
 import { useStepText } from './useStepText.ts'
@@ -8,6 +9,8 @@ import { useStepText } from './useStepText.ts'
 defineProps<{ steps: readonly JobStep[]; at: number | null }>()
 const { t } = useI18n()
 const words = useStepText()
+/** A soak of which only one half of the ball had the water. */
+const half = ({ measured }: JobStep) => soakedShare((measured['progress'] as StepProgress | undefined)?.ticks ?? []) < 1
 </script>
 
 <template>
@@ -23,6 +26,7 @@ const words = useStepText()
             ? t('bench.skipped', { why: step.skippedReason })
             : t('bench.done_by', { name: step.doneBy ?? '', time: timeText(step.doneAt) })
         }}</span>
+        <span v-if="step.doneAt && half(step)" class="small">○ {{ t('bench.halfOnly') }}</span>
       </li>
     </ol>
   </section>

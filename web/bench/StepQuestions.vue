@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type Job, type JobStep, oilAmounts } from '@sleetfall/contract'
-import { findings, tapedHoles, wetStates } from '@sleetfall/core'
+import { findings, soakedHalves, soakedShare, tapedHoles, wetStates } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText, timeText } from '../controls/days.ts'
@@ -15,6 +15,7 @@ const { t } = useI18n()
 const answers = computed(() => props.held.answers)
 const asks = computed(() => props.held.asks.value)
 const ticked = (hole: string) => props.held.progress.value.ticks.includes(hole)
+const oneHalf = computed(() => soakedShare(props.held.progress.value.ticks) < 1)
 const found = computed(() =>
   findings
     .filter((one) => props.step.key === 'inspect' || (one !== 'cracked' && one !== 'cold'))
@@ -50,6 +51,20 @@ const feels = computed(() =>
       @click="emit('tick', hole)"
       >{{ ticked(hole) ? '●' : '○' }} {{ t(`bench.holes.${hole}`) }}</v-btn
     >
+  </fieldset>
+  <fieldset v-if="asks.halves" class="choices">
+    <legend>{{ t('bench.halvesTitle') }}</legend>
+    <v-btn
+      v-for="half in soakedHalves"
+      :key="half"
+      class="choice"
+      :class="{ chosen: ticked(half) }"
+      :aria-pressed="ticked(half)"
+      :disabled="busy"
+      @click="emit('tick', half)"
+      >{{ ticked(half) ? '●' : '○' }} {{ t(`bench.halves.${half}`) }}</v-btn
+    >
+    <p v-if="oneHalf" class="small wide" role="status">○ {{ t('bench.oneHalf') }}</p>
   </fieldset>
   <ChoiceRow
     v-if="asks.wet"

@@ -169,6 +169,11 @@ export default {
   holdJob: 'Hold the job',
   holesTitle: 'Tick each hole that is taped, or not there',
   holes: { middle: 'middle finger', ring: 'ring finger', thumb: 'thumb', side: 'side or vent hole' },
+  halvesTitle: 'Under water so far (nothing ticked: all of it)',
+  halves: { 'holes-half': 'the half with the holes', 'other-half': 'the other half' },
+  oneHalf:
+    'Turn it with the carrier or gloved hands, holes still taped, so that the other half lies under too. As it is, half the time counts.',
+  halfOnly: 'one half under water',
   wetTitle: 'How are the holes?',
   wets: { dry: 'dry', damp: 'damp: 24 hours', wet: 'wet: 48 hours' },
   tackTitle: 'Tack under a wet thumb, 1 slick to 5 sticky (optional)',

@@ -4,6 +4,7 @@ import {
   type WetState,
   clockMinutes,
   cutShort,
+  drawingSteps,
   gatedSteps,
   neverSkipped,
   oilKinds,
@@ -75,6 +76,8 @@ export function useStepAnswers(now: () => StepNow) {
     finding: key.value === 'inspect' || key.value === 'inserts',
     holes: key.value === 'tape-holes',
     wet: key.value === 'wet-check',
+    /** Which halves lay under water, while oil is drawn. */
+    halves: drawingSteps.includes(key.value),
     /** Feel of the cover before and after oil work, to compare and not to prove. */
     tack: oilKinds.includes(now().job.kind) && (key.value === 'inspect' || key.value === 'clean'),
     oil: key.value === 'wipe-warm' || key.value === 'empty-holes',

@@ -2,7 +2,7 @@
 import { type RuleSet, ruleSetSchema } from '@sleetfall/contract'
 import { cleanerRules, surfaceChanges, urethaneRules } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
@@ -10,6 +10,7 @@ import QuantityField from '../controls/QuantityField.vue'
 import { useForm, useVersions } from '../controls/useForm.ts'
 import { vFocus } from '../controls/vFocus.ts'
 import { useNotices } from '../shell/notices.ts'
+import { usePads } from '../supplies/store.ts'
 import { useRuleSets } from './store.ts'
 
 /** A set of rules: figures as the organiser gives them, with where they were read. */
@@ -17,6 +18,7 @@ const props = defineProps<{ rules?: RuleSet }>()
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const ruleSets = useRuleSets()
+const pads = usePads()
 const notices = useNotices()
 const form = useForm(ruleSetSchema, { ...(props.rules ?? { ...ruleSetSchema.getDefault(), id: newId() }) })
 const versions = useVersions(form, props.rules?.version ?? 0, save, (current) => {
@@ -43,6 +45,12 @@ const figures = [
   ['mostDifferentialIn', 'differentialIn'],
   ['mostStaticOz', 'ruledStaticOz'],
 ] as const
+const products = ['allowedProducts', 'refusedProducts'] as const
+/** What the shop has of them, to choose from; any other is typed. */
+const cleaning = computed(() =>
+  pads.items.filter(({ abrasive }) => abrasive === 'cleaner' || abrasive === 'wipe').map(({ name }) => name),
+)
+onMounted(() => pads.load())
 const choices = computed(
   () =>
     [
@@ -52,9 +60,15 @@ const choices = computed(
     ] as const,
 )
 const labels = Object.fromEntries(
-  ['name', 'source', 'datedOn', 'note', ...figures.map(([key]) => key), ...choices.value.map(([key]) => key)].map(
-    (key) => [key, t(`events.rules.fields.${key}`)],
-  ),
+  [
+    'name',
+    'source',
+    'datedOn',
+    'note',
+    ...products,
+    ...figures.map(([key]) => key),
+    ...choices.value.map(([key]) => key),
+  ].map((key) => [key, t(`events.rules.fields.${key}`)]),
 )
 </script>
 
@@ -87,6 +101,18 @@ const labels = Object.fromEntries(
       v-bind="form.field(key)"
       :label="labels[key]"
       :items="values.map((value) => ({ value, title: t(`events.rules.${key}.${value}`) }))"
+    />
+    <v-combobox
+      v-for="key in products"
+      :key="key"
+      v-bind="form.field(key)"
+      :label="labels[key]"
+      :items="cleaning"
+      :hint="key === 'allowedProducts' ? t('events.rules.productHint') : undefined"
+      persistent-hint
+      multiple
+      chips
+      closable-chips
     />
     <v-textarea v-bind="form.field('note')" :label="labels['note']" />
   </FormDialog>

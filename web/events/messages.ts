@@ -55,6 +55,7 @@ export default {
     add: 'New rules',
     edit: 'Edit rules',
     hint: 'What they say nothing about stays empty.',
+    productHint: 'By name, as on the organiser’s sheet; Enter adds one. The packing list takes one that is on it.',
     noSource: 'no source noted',
     noDay: 'no day noted',
     fields: {
@@ -73,6 +74,8 @@ export default {
       mostStaticOz: 'Static weight on a side, at most',
       surfaceChange: 'When a surface may be changed',
       cleaner: 'When a cleaner may be used',
+      allowedProducts: 'Cleaners and wipes on their list',
+      refusedProducts: 'Cleaners and wipes that they refuse',
       urethane: 'Urethane',
     },
     surfaceChange: {

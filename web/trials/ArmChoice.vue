@@ -18,7 +18,7 @@ const { t } = useI18n()
 const trials = useTrials()
 const notices = useNotices()
 const { name, lettered } = useArmText()
-const { form, arm, inOrder, toMake, over, countedOf } = props.held
+const { form, arm, inOrder, toMake, over, changed, countedOf } = props.held
 const warm = useWarmUp(() => props.held.last.value)
 const lastAgo = computed(() => (props.held.last.value ? agoText(props.held.last.value.thrownAt) : ''))
 const busy = ref(false)
@@ -83,17 +83,28 @@ async function take(made: TrialArm, sanded: boolean) {
       <v-btn size="small" :loading="busy" @click="take(toMake, false)">{{ t('trials.toMake.take') }}</v-btn>
     </div>
   </div>
-  <p v-else-if="inOrder && inOrder.arm !== arm" class="small" role="status">
-    ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
-  </p>
-  <p v-else-if="inOrder?.line" class="small" role="status">
-    ◇ {{ t('trials.lineNext', { feet: inOrder.line.feetBoard, target: inOrder.line.targetBoard }) }}
-    {{ t(`trials.why.${inOrder.why}`) }}
-  </p>
-  <p v-else-if="inOrder && told.includes(inOrder.why)" class="small" role="status">
-    ◇ {{ lettered(trial, inOrder.arm) }}: {{ t(`trials.why.${inOrder.why}`) }}
-  </p>
-  <p v-else-if="over" class="small" role="status">● {{ t('trials.overNow') }}</p>
+  <div class="told">
+    <p v-if="!toMake && inOrder && inOrder.arm !== arm" class="small" role="status">
+      ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
+    </p>
+    <p v-else-if="!toMake && inOrder?.line" class="small" role="status">
+      ◇ {{ t('trials.lineNext', { feet: inOrder.line.feetBoard, target: inOrder.line.targetBoard }) }}
+      {{ t(`trials.why.${inOrder.why}`) }}
+    </p>
+    <p v-else-if="!toMake && inOrder && told.includes(inOrder.why)" class="small" role="status">
+      ◇ {{ lettered(trial, inOrder.arm) }}: {{ t(`trials.why.${inOrder.why}`) }}
+    </p>
+    <p v-else-if="over" class="small" role="status">● {{ t('trials.overNow') }}</p>
+    <v-btn
+      v-if="changed"
+      size="small"
+      class="wiped"
+      :aria-pressed="form.values['wiped'] === true"
+      :aria-label="t('trials.wiped')"
+      @click="form.values['wiped'] = form.values['wiped'] !== true"
+      >{{ form.values['wiped'] ? '●' : '○' }} {{ t('trials.wipedShort') }}</v-btn
+    >
+  </div>
 </template>
 
 <style scoped>
@@ -131,6 +142,21 @@ async function take(made: TrialArm, sanded: boolean) {
   background: var(--ink);
   color: var(--panel);
   border-color: var(--ink);
+}
+.told {
+  display: flex;
+  gap: var(--gap-2);
+  align-items: center;
+}
+.told:empty {
+  display: none;
+}
+.told p {
+  flex: 1;
+  margin: 0;
+}
+.told .v-btn {
+  flex: none;
 }
 .ask {
   border-inline-start: 3px solid var(--line-strong);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BallEvent, Trial } from '@sleetfall/contract'
-import { preparationOf } from '@sleetfall/core'
+import { preparationOf, wipedAtChanges } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useEventText } from '../balls/eventText.ts'
@@ -49,6 +49,11 @@ async function load() {
 // A surface that was taken over is in the log by then.
 const frozen = () => props.trial.arms.map(({ id, version }) => `${id} ${version}`).join()
 watch(frozen, load, { immediate: true })
+/** What is easily forgotten at a change; null where the ball never changed. */
+const wiped = computed(() => {
+  const { changes, wiped: n } = wipedAtChanges(props.trial.arms, props.trial.shots)
+  return changes > 0 ? t('trials.preparation.wiped', { n, of: changes }) : null
+})
 const balls = computed(() => histories.value.map(({ id, name, history }) => ({ id, name, text: textOf(history) })))
 </script>
 
@@ -66,5 +71,6 @@ const balls = computed(() => histories.value.map(({ id, name, history }) => ({ i
     <p v-for="ball in balls" :key="ball.id" class="small">
       <strong>{{ ball.name }}:</strong> {{ ball.text }}
     </p>
+    <p v-if="wiped" class="small">{{ wiped }}</p>
   </section>
 </template>

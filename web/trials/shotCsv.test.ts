@@ -47,6 +47,7 @@ describe('shots from a table', () => {
       flags: fc.subarray(['flatCorner', 'ringing', 'light']),
       execution: fc.option(fc.constantFrom('good', 'wide')),
       warmUp: fc.boolean(),
+      wiped: fc.boolean(),
       note: fc.constantFrom('', 'a "quoted", comma; note', 'slipped'),
     })
     fc.assert(

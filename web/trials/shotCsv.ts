@@ -8,6 +8,7 @@ export const shotFields = [
   'thrownAt',
   'arm',
   'warmUp',
+  'wiped',
   'lane',
   'feetBoard',
   'targetBoard',
@@ -84,7 +85,7 @@ function valueOf(field: ShotField, cell: string, trial: Pick<Trial, 'arms'>): un
             .filter(Boolean)
             .map(Number)
   if (field === 'flags') return text === '' ? [] : text.split(/[\s,]+/)
-  if (field === 'warmUp') return /^(1|yes|true|x)$/i.test(text)
+  if (field === 'warmUp' || field === 'wiped') return /^(1|yes|true|x)$/i.test(text)
   if (field === 'arm') {
     const letter = /^[a-l]$/i.exec(text)
     if (letter) return letter[0].toLowerCase().charCodeAt(0) - 96

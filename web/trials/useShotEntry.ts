@@ -1,5 +1,5 @@
 import { type Trial, asideByRule, check, shotSchema } from '@sleetfall/contract'
-import { type Read, counts, designs, limits, sameThing as sameThingOf } from '@sleetfall/core'
+import { type Read, changesBall, counts, designs, limits, sameThing as sameThingOf } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -8,6 +8,7 @@ import { useLeaveGuard } from '../controls/useLeaveGuard.ts'
 import { useNotices } from '../shell/notices.ts'
 import { likelyMeant } from './likelyMeant.ts'
 import { useShotQueue } from './shotQueue.ts'
+import { isHidden } from './useArmText.ts'
 import { useTakeOut } from './useTakeOut.ts'
 import { orderOf } from './useResultText.ts'
 
@@ -15,11 +16,12 @@ import { orderOf } from './useResultText.ts'
 const seenOf = () => ({
   ...{ entryBoard: null, read: null, leave: null, shape: null, flags: [], execution: null, moveReason: '', note: '' },
   ...{ speedMph: null, firstReadFt: null, breakpointBoard: null, breakpointFt: null, entryAngleDeg: null },
-  ...{ arrowsBoard: null, path: null },
+  ...{ arrowsBoard: null, path: null, wiped: false },
 })
 type Seen = ReturnType<typeof seenOf>
 const seenNames = Object.keys(seenOf()) as (keyof Seen)[]
-const isNoted = (value: unknown) => value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
+const isNoted = (value: unknown) =>
+  value !== null && value !== '' && value !== false && !(Array.isArray(value) && value.length === 0)
 
 /** The next shot of a trial as it is typed; target and feet stay as they were. `again` puts the focus where the one after it begins. */
 export function useShotEntry(trial: () => Trial, again: () => void) {
@@ -59,6 +61,13 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   const over = computed(
     () => inOrder.value === null && trial().design !== 'free' && all.value.some((shot) => !shot.warmUp),
   )
+  /** Another ball than for the shot before, or the same one sanded between: what is easily forgotten then is ticked. */
+  const changed = computed(() => {
+    const before = last.value?.arm
+    if (before === undefined || before === arm.value) return false
+    // Which letters are the same ball is not told before somebody tells them apart.
+    return isHidden(trial()) || changesBall(trial().arms, before, arm.value)
+  })
   /** Feet or eyes are not where they were for the shot before. */
   const moved = computed(() => {
     const before = last.value
@@ -118,7 +127,15 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     if (!before) return void (nothing.value = t('trials.nothingToRepeat'))
     nothing.value = ''
     const seen = Object.fromEntries(seenNames.map((name) => [name, before[name]]))
-    keep({ ...form.values, ...seen, moveReason: '', note: '', arrowsBoard: null, path: null })
+    keep({
+      ...form.values,
+      ...seen,
+      moveReason: '',
+      note: '',
+      arrowsBoard: null,
+      path: null,
+      wiped: form.values['wiped'],
+    })
   }
 
   function aim(field: 'targetBoard' | 'feetBoard', by: number) {
@@ -160,7 +177,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
   }
   const countedOf = (number: number) => all.value.filter((shot) => shot.arm === number && counts(shot)).length
   return {
-    ...{ form, nothing, arm, meant, asked, sameThing, inOrder, toMake, over, moved, last, queue, all },
+    ...{ form, nothing, arm, meant, asked, sameThing, inOrder, toMake, over, changed, moved, last, queue, all },
     ...{ record, repeat, aim, toggle, toggleFlag, onKey, countedOf, takeOut },
   }
 }
