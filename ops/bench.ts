@@ -30,6 +30,7 @@ import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
 import { largeShopFigures } from './benchLarge.ts'
 import { ensureChromium } from './debian.ts'
 import { openMotionPool } from '../server/motion/pool.ts'
+import { warmUp } from '../server/motion/warmUp.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 
@@ -141,7 +142,8 @@ async function coverageFigures(threads: number, balls: number): Promise<void> {
     .filter((_, at) => isOfMap(places[at]!))
     .map((question) => ({ kind: 'engine', question }) as const)
   const pool = openMotionPool(threads)
-  await pool.runAll(tasks.slice(0, 2 * threads), { onAnswer: () => {} })
+  // As the server does when it begins.
+  await warmUp(pool)
   const from = performance.now()
   await pool.runAll(tasks, { onAnswer: () => {} })
   row(

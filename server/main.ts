@@ -4,6 +4,7 @@ import { pino } from 'pino'
 import { createApp } from './app.ts'
 import { jobs, tasks } from './areas.ts'
 import { openDatabase } from './database/db.ts'
+import { warmUp } from './motion/warmUp.ts'
 import { openBehind } from './present/queue.ts'
 import { sessionSecret } from './shop/store.ts'
 
@@ -43,6 +44,7 @@ server.once('error', (error) => {
 server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
   logger.info({ address: server.address() }, 'listening')
   process.send?.('listening')
+  warmUp(motion).catch((error: unknown) => logger.warn({ err: error }, 'motion threads'))
   behind.work(database, motion, tasks, logger, jobs).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
 })
 

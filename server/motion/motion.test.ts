@@ -3,6 +3,7 @@ import type { MapLine, MapMessage } from '@sleetfall/contract'
 import { usualPlayable, GivenUp, mapTasks, perform } from '@sleetfall/core'
 import { aBall, aCustomer, testShop } from '../test/shop.ts'
 import { openMotionPool } from './pool.ts'
+import { warmUp } from './warmUp.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 beforeAll(async () => {
@@ -54,6 +55,24 @@ describe('reaction map', () => {
     await owner.get(`${path}&surfaces=to-moon`).expect(422)
     await owner.get(`/reaction-map/${customer.id}`).expect(422)
     await owner.get(`/reaction-map/${customer.id}?patterns=${customer.id}`).expect(404)
+  })
+
+  test('threads are warmed up behind what somebody asks in the meantime', async () => {
+    const pool = openMotionPool(1)
+    const ended: string[] = []
+    const warm = warmUp(pool).then(() => ended.push('warm'))
+    const { tasks } = mapTasks({
+      bowler: { hand: 'right' },
+      balls: [{ id: 'a', cover: 'solid', surface: { finish: null, effectiveRaUm: 0.4, oilShare: 0 } }],
+      surfaces: ['now'],
+      patterns: [{ id: 'p', loads }],
+      phases: [0],
+      playable: usualPlayable,
+    })
+    const asked = pool.run(tasks[0]!).then(() => ended.push('asked'))
+    await Promise.all([warm, asked])
+    expect(ended).toEqual(['asked', 'warm'])
+    pool.close()
   })
 
   test('a thread that is given up in the middle of its work ends at once', async () => {
