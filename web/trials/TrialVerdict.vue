@@ -21,9 +21,9 @@ const weighing = computed(() => (open.value ? weights(props.trial) : []))
     <p v-for="(line, index) in said" :key="index" :class="index === 0 ? 'first' : 'small'">{{ line }}</p>
   </div>
   <div v-if="trial.arms.length > 1 && trial.shots.length > 0">
-    <v-btn size="small" variant="text" :aria-expanded="beside" @click="beside = !beside">{{
-      t('trials.others.open')
-    }}</v-btn>
+    <v-btn size="small" variant="text" :aria-expanded="beside" @click="beside = !beside"
+      >{{ beside ? '▾' : '▸' }} {{ t('trials.others.open') }}</v-btn
+    >
     <template v-if="beside">
       <ul class="small plain">
         <li v-for="line in besideLines" :key="line">{{ line }}</li>
@@ -33,7 +33,9 @@ const weighing = computed(() => (open.value ? weights(props.trial) : []))
     </template>
   </div>
   <div v-if="result.judged">
-    <v-btn size="small" variant="text" :aria-expanded="open" @click="open = !open">{{ t('trials.weighing') }}</v-btn>
+    <v-btn size="small" variant="text" :aria-expanded="open" @click="open = !open"
+      >{{ open ? '▾' : '▸' }} {{ t('trials.weighing') }}</v-btn
+    >
     <ul v-if="open" class="small">
       <li v-for="line in weighing" :key="line">{{ line }}</li>
       <li v-if="weighing.length === 0">{{ t('trials.weighsNothing') }}</li>

@@ -10,6 +10,7 @@ const arm = (label: string, ...levels: string[]) => ({
 })
 const aTrial = (design: DesignName, ...arms: ReturnType<typeof arm>[]) => ({
   ...{ id: 'one', design, factors: [], blind: false, revealedAt: null, feetBoard: 22, targetBoard: 10 },
+  patternName: 'Quay 40',
   arms: arms.map((one, i) => ({ ...one, arm: i + 1 })),
 })
 /** A trial of an order of sides at entry boards; targets as given, the usual one else. */
@@ -49,6 +50,12 @@ describe('a trial’s result in words', () => {
       /^2000 enters 2\.0 boards lighter than as it was \(95 %: 1\.\d to 2\.\d\)\. The difference is shown\.$/,
     )
     expect(text.join(' ')).toContain('Weighed with drift of the lane.')
+    // An outcome is one of its lane and its state.
+    expect(text[1]).toMatch(/^Found on Quay 40, the lane’s state not noted; another pattern or phase/)
+    const known = (games: number) => linesOf({ ...trialOf('cvvccvvc', sure), gamesSinceOiling: games })
+    expect((await known(0))[1]).toMatch(/, fresh; another/)
+    expect((await known(0.4))[1]).toMatch(/, fresh to early transition; another/)
+    expect((await known(4))[1]).toMatch(/, broken down; another/)
     expect(text.join(' ')).toContain('(assumed)')
   })
 

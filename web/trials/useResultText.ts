@@ -10,10 +10,12 @@ import {
   otherVerdicts,
   counts,
   seedOf,
+  shotsAGame,
   trialResult,
   weightOfShots,
 } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import { phaseOf } from '../lanes/useWhatIfText.ts'
 import { isHidden, useArmText } from './useArmText.ts'
 
 export const resultOf = (trial: Trial): TrialResult => trialResult(trial, trial.shots)
@@ -116,6 +118,15 @@ export function useResultText() {
     return [inside === null ? text : `${text} ${t('trials.limit.inside', { n: inside }, inside)}`]
   }
 
+  /** On which lane and in what state of it this was found: it says nothing of others. */
+  function foundOn({ patternName: pattern, gamesSinceOiling, shots }: Trial): string {
+    if (gamesSinceOiling == null) return t('trials.foundOnUnknown', { pattern })
+    const before = gamesSinceOiling * shotsAGame
+    const phase = (at: number) => t(`lanes.whatIf.phases.${phaseOf(at)}`)
+    const [from, to] = [phase(before), phase(before + shots.length)]
+    return t('trials.foundOn', { pattern, phase: from === to ? from : t('trials.phases', { from, to }) })
+  }
+
   function lines(trial: Trial, result: TrialResult): string[] {
     const { missing, judged } = result
     if (trial.design === 'limit') return foundLines(trial)
@@ -135,7 +146,7 @@ export function useResultText() {
     // Levels have names too: as long as the arms are hidden their letters are all that is told.
     const text = isHidden(trial) ? [] : crossedLines(trial, result)
     if (text.length === 0) text.push(...pairLines(trial, result.measure, judged))
-    text.push(...found, ...short, ...settling(judged), ...restsOn(judged))
+    text.push(...found, ...short, ...settling(judged), foundOn(trial), ...restsOn(judged))
     if (result.withSetAside)
       text.push(t('trials.withAside', { text: pairLines(trial, result.measure, result.withSetAside).join(' ') }))
     return text
