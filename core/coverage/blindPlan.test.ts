@@ -12,5 +12,7 @@ test('with balls fitted to their shots the plan is within two in a hundred of th
   // 18 of 20 as measured (19 with the strength known outright, 14 without a fit); one may fall either way by rounding.
   expect(losses.filter((loss) => loss <= 0.02).length).toBeGreaterThanOrEqual(17)
   expect(Math.max(...losses)).toBeLessThan(0.08)
+  // Over all of them 0.7 in a hundred as measured: what is lost where strength, release and lane are other than believed.
+  expect(losses.reduce((sum, loss) => sum + loss, 0) / losses.length).toBeLessThan(0.015)
   for (const loss of losses) expect(loss).toBeGreaterThan(-1e-6)
 }, 120_000)
