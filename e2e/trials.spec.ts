@@ -273,6 +273,13 @@ test('the lane tracker fills shots in, to be corrected; the garbled one is said 
   const entry = page.getByRole('textbox', { name: 'Entry board' })
   const throwOne = tracker.getByRole('button', { name: 'Throw (stand-in)' })
   await expect(tracker).toContainText('The tracker watches')
+  // It takes its place, and the record still has its own.
+  const foot = async () =>
+    page
+      .getByRole('button', { name: 'Record shot' })
+      .boundingBox()
+      .then((box) => box!.y + box!.height)
+  await expect.poll(foot).toBeLessThanOrEqual(844)
   await throwOne.tap()
   await expect(tracker).toContainText('Filled in by the tracker')
   const measured = Number(await entry.inputValue())

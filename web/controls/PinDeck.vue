@@ -70,6 +70,16 @@ function onKey(event: KeyboardEvent) {
   display: inline-grid;
   justify-items: center;
   gap: 2px;
+  position: relative;
+}
+/* Beside the head pin, where the triangle leaves room: a line below it would push what follows off a phone. */
+output {
+  position: absolute;
+  inset: auto auto 0 0;
+  max-width: 72px;
+  font-size: 0.85rem;
+  line-height: 1.15;
+  text-align: start;
 }
 .pins {
   display: flex;

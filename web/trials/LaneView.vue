@@ -62,10 +62,10 @@ usePlainKeys((key) => key === 'u' && void undo())
         }}</router-link>
       </PracticeClock>
       <LaneHelp v-if="helps" :trial="trial" @close="helps = false" />
-      <ShotEntry v-if="session.may('trials')" :key="trial.id" :trial="trial" />
+      <ShotEntry v-if="session.may('trials')" :key="trial.id" :trial="trial" tells-last />
       <p v-else class="panel soft">{{ t('trials.needsTechnician') }}</p>
       <div v-if="last" class="last">
-        <span class="small">{{ text }}</span>
+        <span class="small" role="status">{{ text }}</span>
         <v-btn v-if="session.may('trials')" size="small" variant="text" @click="undo">{{ t('shell.undo') }}</v-btn>
       </div>
     </section>

@@ -14,13 +14,14 @@ import MoreOfShot from './MoreOfShot.vue'
 import TrackerBar from './TrackerBar.vue'
 import { useShotEntry } from './useShotEntry.ts'
 
-/** Enters one shot by keyboard or touch; everything on one screen of a phone. */
-const props = defineProps<{ trial: Trial }>()
+/** Enters one shot by keyboard or touch; everything on one screen of a phone. `tellsLast`: the screen around it shows the last shot. */
+const props = defineProps<{ trial: Trial; tellsLast?: boolean }>()
 const { t, tm, rt } = useI18n()
 const entry = useTemplateRef<InstanceType<typeof QuantityField>>('entry')
 const held = useShotEntry(
   () => props.trial,
   () => entry.value?.focus(),
+  props.tellsLast,
 )
 const { form, nothing, meant, asked, sameThing, moved, queue, record, repeat, toggle, toggleFlag, onKey } = held
 const leave = () => form.field<number[] | null>('leave')

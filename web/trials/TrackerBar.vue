@@ -38,8 +38,13 @@ async function practise() {
 <style scoped>
 .tracker {
   display: flex;
-  flex-wrap: wrap;
   gap: var(--gap-2);
   align-items: center;
+}
+.tracker span {
+  flex: 1;
+}
+.tracker .v-btn {
+  flex: none;
 }
 </style>

@@ -23,8 +23,11 @@ const seenNames = Object.keys(seenOf()) as (keyof Seen)[]
 const isNoted = (value: unknown) =>
   value !== null && value !== '' && value !== false && !(Array.isArray(value) && value.length === 0)
 
-/** The next shot of a trial as it is typed; target and feet stay as they were. `again` puts the focus where the one after it begins. */
-export function useShotEntry(trial: () => Trial, again: () => void) {
+/**
+ * The next shot of a trial as it is typed; target and feet stay as they were. `again` puts the focus where the one after it begins. Where the screen itself tells the
+ * last shot and takes it back, no notice is laid over it.
+ */
+export function useShotEntry(trial: () => Trial, again: () => void, tellsLast = false) {
   const { t } = useI18n()
   const queue = useShotQueue()
   const takeOut = useTakeOut()
@@ -99,7 +102,7 @@ export function useShotEntry(trial: () => Trial, again: () => void) {
     const { id, execution, warmUp } = checked.value
     if (execution && asideByRule.includes(execution) && !warmUp)
       queue.setAside(trial().id, id, t(`trials.asideByRule.${execution}`))
-    notices.done(t('trials.recorded', { n: all.value.length }), () => takeOut(trial().id, id))
+    if (!tellsLast) notices.done(t('trials.recorded', { n: all.value.length }), () => takeOut(trial().id, id))
     Object.assign(form.values, seenOf())
     asked.value = null
     goOn(followed)
