@@ -99,6 +99,9 @@ export async function updateBall(db: Db, input: BallInput, version: number, staf
   return ballById(db, input.id)
 }
 
+/** So many balls are shown; others than those of that name only where there is room. */
+const shown = 6
+
 /** Balls whose own name has every word first, then those found by their owner's name, cover or place. */
 export function searchBalls(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().and('not retired').words(text, 'search')
@@ -106,11 +109,12 @@ export function searchBalls(db: Db, text: string): Promise<Found[]> {
   const columns = 'ball_id, ball_name, customer_id, customer_name, place, shelf'
   return db.many(
     `with named as (select ${columns}, 0 as rank from ball_present ${named.where} limit ${mostFound}),
-       others as (select ${columns}, 1 as rank from ball_present ${asked.where} limit ${mostFound})
+       others as (select ${columns}, 1 as rank from ball_present
+         ${asked.where} and (select count(*) from named) < ${shown} limit ${mostFound})
      select 'ball' as kind, ball_id as id, ball_name as title,
        customer_name, place, shelf, customer_id
      from (select * from named union all select * from others where ball_id not in (select ball_id from named)) as found
-     order by rank, ball_name collate "und-x-icu", ball_id limit 6`,
+     order by rank, ball_name collate "und-x-icu", ball_id limit ${shown}`,
     named.values,
   )
 }

@@ -445,8 +445,10 @@ export function searchTrials(db: Db, text: string): Promise<Found[]> {
   const asked = new Conditions().words(text, 'w.words')
   return db.many(
     `select 'trial' as kind, t.id, w.question as title, w.customer_name, t.customer_id
-     from (select * from trial_words w ${asked.where} limit ${mostFound}) w join trial t on t.id = w.trial_id
-     order by w.started_at desc limit 4`,
+     from (select * from (select * from trial_words w ${asked.where} limit ${mostFound}) as found
+       order by started_at desc limit 4) w
+     join trial t on t.id = w.trial_id
+     order by w.started_at desc`,
     asked.values,
   )
 }
