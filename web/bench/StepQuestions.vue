@@ -10,11 +10,24 @@ import type { StepHeld } from './useStepAnswers.ts'
 
 /** What a step asks of the ball: what was found, which holes are taped, how wet it is, how it feels. */
 const props = defineProps<{ job: Job; step: JobStep; busy: boolean; held: StepHeld }>()
-const emit = defineEmits<{ tick: [hole: string] }>()
+const emit = defineEmits<{ tick: [what: string] }>()
 const { t } = useI18n()
 const answers = computed(() => props.held.answers)
 const asks = computed(() => props.held.asks.value)
-const ticked = (hole: string) => props.held.progress.value.ticks.includes(hole)
+const ticked = (what: string) => props.held.progress.value.ticks.includes(what)
+/** What is ticked one by one, and kept as it is ticked: holes that are taped, halves that lay under water. */
+const ticking = computed(() => {
+  if (asks.value.holes)
+    return {
+      legend: t('bench.holesTitle'),
+      options: tapedHoles.map((value) => ({ value: value as string, title: t(`bench.holes.${value}`) })),
+    }
+  if (!asks.value.halves) return null
+  return {
+    legend: t('bench.halvesTitle'),
+    options: soakedHalves.map((value) => ({ value: value as string, title: t(`bench.halves.${value}`) })),
+  }
+})
 const oneHalf = computed(() => soakedShare(props.held.progress.value.ticks) < 1)
 const found = computed(() =>
   findings
@@ -39,30 +52,17 @@ const feels = computed(() =>
       :label="t('bench.findingNote')"
     />
   </ChoiceRow>
-  <fieldset v-if="asks.holes" class="choices">
-    <legend>{{ t('bench.holesTitle') }}</legend>
+  <fieldset v-if="ticking" class="choices">
+    <legend>{{ ticking.legend }}</legend>
     <v-btn
-      v-for="hole in tapedHoles"
-      :key="hole"
+      v-for="{ value, title } in ticking.options"
+      :key="value"
       class="choice"
-      :class="{ chosen: ticked(hole) }"
-      :aria-pressed="ticked(hole)"
+      :class="{ chosen: ticked(value) }"
+      :aria-pressed="ticked(value)"
       :disabled="busy"
-      @click="emit('tick', hole)"
-      >{{ ticked(hole) ? '●' : '○' }} {{ t(`bench.holes.${hole}`) }}</v-btn
-    >
-  </fieldset>
-  <fieldset v-if="asks.halves" class="choices">
-    <legend>{{ t('bench.halvesTitle') }}</legend>
-    <v-btn
-      v-for="half in soakedHalves"
-      :key="half"
-      class="choice"
-      :class="{ chosen: ticked(half) }"
-      :aria-pressed="ticked(half)"
-      :disabled="busy"
-      @click="emit('tick', half)"
-      >{{ ticked(half) ? '●' : '○' }} {{ t(`bench.halves.${half}`) }}</v-btn
+      @click="emit('tick', value)"
+      >{{ ticked(value) ? '●' : '○' }} {{ title }}</v-btn
     >
     <p v-if="oneHalf" class="small wide" role="status">○ {{ t('bench.oneHalf') }}</p>
   </fieldset>
