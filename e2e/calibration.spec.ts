@@ -38,7 +38,7 @@ test('a ball is fitted to tracked shots: looked at, taken over, told by the what
     }).toPass()
     await page.getByRole('button', { name: 'Record shot' }).tap()
     // The tracker may have been asked twice and sends the second shot after the first was recorded.
-    await expect(page.getByText(`Shot ${n} recorded`)).toBeVisible()
+    await expect(page.getByRole('button', { name: `${n} counted` })).toBeVisible()
   }
 
   // Their paths lie over the lane, from whichever page the trial is opened.

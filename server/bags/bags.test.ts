@@ -158,12 +158,12 @@ describe('a bag', () => {
     for (const one of [supply('Aster gel', 'cleaner'), supply('Brine spray', 'cleaner'), supply('Cloths', 'wipe')])
       await technician.post('/pads', one).expect(200)
     const rules = (lists: object) => ({ id: randomUUID(), name: randomUUID(), cleaner: 'any', ...lists })
-    await askEngine(shop.database, pool, customer.id)
     const packedBy = async (lists: object) => {
       const own = rules(lists)
       await counter.post('/rule-sets', own).expect(200)
       const event = anEvent({ ruleSetId: own.id })
       await counter.post('/events', event).expect(200)
+      await askEngine(shop.database, pool, customer.id)
       const { packing } = await bagOf(event.id)
       await counter.remove(`/events/${event.id}`).send({}).expect(200)
       return ['cleaner', 'wipes'].map((key) => {
