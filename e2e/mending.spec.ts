@@ -77,9 +77,19 @@ test('a shot is mended and keeps what stood before; a likely slip is asked about
   await expect(form(page).getByText('Entry board: -2 to 41 board')).toBeVisible()
   await form(page).getByLabel('Entry board').fill('14.3')
   await form(page).getByRole('button', { name: 'early' }).click()
+  const wiped = form(page).getByLabel('Wiped, dust off, hand dry')
+  await expect(wiped).not.toBeChecked()
+  await wiped.check()
   await form(page).getByRole('button', { name: 'Save' }).click()
   await expect(rows.nth(1)).toContainText('14.3')
   await expect(rows.nth(1)).toContainText('was 15.4')
+  // What was forgotten to be ticked is ticked then.
+  await rows
+    .nth(1)
+    .getByRole('button', { name: /^Correct shot/ })
+    .click()
+  await expect(wiped).toBeChecked()
+  await page.keyboard.press('Escape')
 
   // A shot with pins left is mended the same way: here the last of the night before, to a strike.
   const withLeave = rows.filter({ has: page.getByText('late') }).first()

@@ -105,6 +105,12 @@ const { lettered } = useArmText()
       hide-details
       @update:model-value="form.values['warmUp'] = $event === true"
     />
+    <v-checkbox
+      :model-value="form.values['wiped']"
+      :label="t('trials.wiped')"
+      hide-details
+      @update:model-value="form.values['wiped'] = $event === true"
+    />
     <MoreOfShot :form="form" :trial="trial" />
     <div>
       <v-btn variant="text" class="touch" @click="remove">{{ t('trials.takeOut') }}</v-btn>
