@@ -332,3 +332,53 @@ test('compare tells combinations by factor, and what an order cannot tell', () =
   expect(answer.pairs).toHaveLength(6)
   expect(answered('compare', { ...input, levels: levels.slice(1) })).toMatch(/levels/)
 })
+
+describe('plan', () => {
+  const spinner = { id: 'spinner', places: 2 }
+  const operations = [{ station: 'spinner', minutes: 30, attention: 30 }]
+  const jobs = [
+    { id: 'a', due: 60, operations },
+    { id: 'b', due: 60, operations },
+  ]
+  const plan = (input: object) => {
+    const result = runCommand(commands['plan']!, JSON.stringify({ now: 0, stations: [spinner], jobs, ...input }))
+    return result.ok ? JSON.parse(result.output) : result
+  }
+
+  test('one technician works the jobs one after another, and is told what is late', () => {
+    const {
+      operations: slots,
+      late,
+      optimal,
+    } = plan({
+      hours: [
+        { from: 0, to: 45 },
+        { from: 50, to: 200 },
+      ],
+    })
+    expect(slots.map(({ start, end }: { start: number; end: number }) => [start, end]).toSorted()).toEqual([
+      [0, 30],
+      [50, 80],
+    ])
+    expect([late.map(({ minutes }: { minutes: number }) => minutes), optimal]).toEqual([[20], true])
+  })
+
+  test('two people use both places at once', () => {
+    const { operations: slots, late } = plan({ people: [{ id: 'ann' }, { id: 'bo' }] })
+    expect(late).toEqual([])
+    expect(new Set(slots.map(({ station }: { station: string }) => station))).toEqual(
+      new Set(['spinner 1', 'spinner 2']),
+    )
+  })
+
+  test('bad input names every field with its range', () => {
+    expect(plan({ hours: [{ from: 10, to: 5 }], stations: [{ id: 'spinner', places: 0 }] })).toEqual({
+      ok: false,
+      problems: expect.arrayContaining([
+        'hours[0]: to: must be later than the start',
+        'stations[0].places: Places: a whole number, 1 to 20',
+      ]),
+    })
+    expect(plan({ jobs: [jobs[0], jobs[0]] })).toMatchObject({ problems: ['jobs: Jobs: each one once'] })
+  })
+})

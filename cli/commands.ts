@@ -7,6 +7,8 @@ import {
   filmSchema,
   layoutInputSchema,
   linesSchema,
+  planQuestion,
+  planSchema,
   practiceSchema,
   roomSchema,
   type SimulateInput,
@@ -44,6 +46,7 @@ import {
   placeOfVector,
   practiceAgreement,
   roomForError,
+  scheduleOf,
   simulate as simulateShot,
   transitionDefaults,
   usualLines,
@@ -272,6 +275,29 @@ function practice(input: unknown): Checked<unknown> {
   return checked.ok ? { ok: true, value: practiceAgreement(checked.value.cells) } : checked
 }
 
+/** The bench's plan: where and when each operation of the jobs, and what is late. */
+function plan(input: unknown): Checked<unknown> {
+  const checked = check(planSchema, input)
+  if (!checked.ok) return checked
+  const { seed, milliseconds } = checked.value
+  const { slots, late, unplaced, clashes, cost, optimal, lateBound, nightsBound } = scheduleOf(
+    planQuestion(checked.value),
+    { seed, milliseconds, clock: () => performance.now() },
+  )
+  return {
+    ok: true,
+    value: {
+      operations: slots,
+      late,
+      optimal,
+      unplaced,
+      clashes,
+      cost,
+      bound: { late: lateBound, nights: nightsBound },
+    },
+  }
+}
+
 export const commands: Readonly<Record<string, Command>> = {
   film,
   compare,
@@ -284,6 +310,7 @@ export const commands: Readonly<Record<string, Command>> = {
   wear,
   practice,
   diagnose: diagnosis,
+  plan,
 }
 
 /** Names of all commands. */

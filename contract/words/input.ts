@@ -38,6 +38,8 @@ export const input = {
   leastFirst: '{field}: the least comes first',
   leastAndMost: '{field}: [least, most]',
   mustGrow: '{field}: distances must grow',
+  laterThanFrom: '{field}: must be later than the start',
+  sortedAndApart: '{field}: in order of time, none over another',
   shortTexts: '{field}: at most 20 short texts by name',
   smallLetters: '{field}: small letters, digits, . _ - only',
   spotsForEachOrNone: '{field}: say for each whether it was on the track, or for none',

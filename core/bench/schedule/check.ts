@@ -1,0 +1,109 @@
+import { setupAfter } from './problem.ts'
+import type { ScheduleQuestion, Slot, Span } from './types.ts'
+
+export const scheduleFaults = [
+  'missing',
+  'station',
+  'person',
+  'hours',
+  'away',
+  'overlap',
+  'two-places',
+  'order',
+  'wait',
+] as const
+export type ScheduleFault = (typeof scheduleFaults)[number]
+export interface FoundFault {
+  readonly fault: ScheduleFault
+  readonly job: string
+  readonly index: number
+}
+
+const inside = (spans: readonly Span[] | null, from: number, to: number) =>
+  spans === null || spans.some((span) => span.from <= from && to <= span.to)
+
+/**
+ * What is wrong with a plan: operations that are missing or on a station or with a person that cannot have them, outside hours, over each other, with somebody in
+ * two places, before what comes first in their job, or outside their waits. Looks at the slots alone and knows nothing of how they were found; what is fixed may
+ * stand outside hours, since it stands.
+ */
+export function faultsOf(question: ScheduleQuestion, slots: readonly Slot[]): FoundFault[] {
+  const found: FoundFault[] = []
+  const all = question.jobs.flatMap((job) =>
+    job.operations.map((operation, index) => {
+      const slot = slots.find((one) => one.job === job.id && one.index === index)
+      return { job, operation, index, slot }
+    }),
+  )
+  for (const { job, operation, index, slot } of all) {
+    const say = (fault: ScheduleFault) => found.push({ fault, job: job.id, index })
+    if (!slot) {
+      say('missing')
+      continue
+    }
+    const station = question.stations.find((one) => one.id === slot.station)
+    if (!station || (station.id !== operation.station && station.kind !== operation.station)) say('station')
+    const person = question.people.find((one) => one.id === slot.person)
+    const needed = question.people.length > 0 && operation.attention.length > 0
+    if (!operation.fixed && needed && !(person && (person.skills?.includes(station?.kind ?? '') ?? true))) say('person')
+    if (slot.end !== slot.start + operation.minutes || (!operation.fixed && slot.start < question.now)) say('hours')
+    if (!operation.fixed && !inside(station?.open ?? null, slot.start, slot.end)) say('hours')
+    if (
+      !operation.fixed &&
+      person &&
+      operation.attention.some((one) => !inside(person.there, slot.start + one.from, slot.start + one.to))
+    )
+      say('away')
+    if (!operation.fixed && slot.start < job.release) say('order')
+    const before = all.find((one) => one.job === job && one.index === index - 1)
+    if (before?.slot) {
+      const wait = slot.start - before.slot.end
+      if (wait < 0) say('order')
+      else if (wait < before.operation.minWait || wait > before.operation.maxWait) say('wait')
+    }
+  }
+  return [...found, ...overlaps(question, all)]
+}
+
+type Standing = {
+  readonly job: { readonly id: string }
+  readonly operation: ScheduleQuestion['jobs'][number]['operations'][number]
+  readonly index: number
+  readonly slot: Slot | undefined
+}
+
+function overlaps(question: ScheduleQuestion, all: readonly Standing[]): FoundFault[] {
+  const found: FoundFault[] = []
+  const placed = all.filter((one): one is Standing & { slot: Slot } => one.slot !== undefined)
+  for (const station of question.stations) {
+    if (station.many) continue
+    const row = placed.filter((one) => one.slot.station === station.id).toSorted((a, b) => a.slot.start - b.slot.start)
+    let free = -Infinity
+    let pad = station.pad
+    for (const { job, operation, index, slot } of row) {
+      const setup = setupAfter(station.setupMinutes, pad, operation.pad)
+      const from = free === -Infinity ? question.now : free
+      if (!operation.fixed && slot.start < from + setup) found.push({ fault: 'overlap', job: job.id, index })
+      free = Math.max(free, slot.end)
+      pad = operation.pad ?? pad
+    }
+  }
+  for (const person of question.people) {
+    const pieces = placed
+      .filter((one) => one.slot.person === person.id)
+      .flatMap(({ job, operation, index, slot }) =>
+        operation.attention.map((one) => ({
+          job,
+          index,
+          fixed: operation.fixed,
+          from: slot.start + one.from,
+          to: slot.start + one.to,
+        })),
+      )
+      .toSorted((a, b) => a.from - b.from)
+    for (const [at, piece] of pieces.entries())
+      if (at > 0 && !piece.fixed && piece.from < pieces[at - 1]!.to)
+        found.push({ fault: 'two-places', job: piece.job.id, index: piece.index })
+  }
+  return found
+}
