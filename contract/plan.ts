@@ -1,4 +1,4 @@
-import type { ScheduleOperation, ScheduleQuestion, Span } from '@sleetfall/core'
+import { type ScheduleOperation, type ScheduleQuestion, type Span, nightsOf } from '@sleetfall/core'
 import * as yup from 'yup'
 import { needed, ranged, requiredText, text, whole } from './fields.ts'
 import { type FieldName, wrong } from './said.ts'
@@ -115,16 +115,6 @@ export const planSchema = yup.object({
 })
 export type PlanInput = yup.InferType<typeof planSchema>
 
-/** A closed stretch so long is a night. */
-const leastNightMinutes = 240
-
-/** Ends of the stretches of work after which nothing is done for hours. */
-export const nightsOf = (hours: readonly Span[] | null) =>
-  (hours ?? []).flatMap(({ to }, at) => {
-    const next = hours![at + 1]
-    return next && next.from - to < leastNightMinutes ? [] : [to]
-  })
-
 /** The question that an input of `plan` asks: a station with several places is so many stations of one kind. */
 export function planQuestion(input: PlanInput): ScheduleQuestion {
   const hours = input.hours ?? null
@@ -151,7 +141,7 @@ export function planQuestion(input: PlanInput): ScheduleQuestion {
   return {
     now: input.now,
     horizon: input.horizon ?? Infinity,
-    nights: nightsOf(hours),
+    nights: nightsOf(hours ?? []),
     stations,
     people,
     jobs: input.jobs.map((job) => ({
@@ -165,7 +155,6 @@ export function planQuestion(input: PlanInput): ScheduleQuestion {
         return {
           ...one,
           attention: pieces.filter(({ from, to }) => to > from),
-          maxWait: one.maxWait ?? Infinity,
         }
       }),
     })),

@@ -5,6 +5,7 @@ import { ballSchema } from './balls.ts'
 import { customerSchema } from './customers.ts'
 import { clock, oneOf, optionalText, requiredText } from './fields.ts'
 import { patternSchema } from './lanes.ts'
+import { benchPersonSchema, benchStationSchema, weekHoursSchema } from './benchPlan.ts'
 import { staffSchema } from './staff.ts'
 import { padSchema, shopRecipeSchema } from './supplies.ts'
 import { foretoldSchema, mostArms } from './trials.ts'
@@ -81,7 +82,20 @@ export const shopFileSchema = yup.object({
     .oneOf([shopFileFormat], wrong('format', 'mustBe', { value: shopFileFormat }))
     .required(wrong('format', 'mustBe', { value: shopFileFormat })),
   shop: yup.object({ name: requiredText('shopName', 80) }).required(),
-  staff: yup.array(staffSchema.omit(['id'])).default([]),
+  staff: yup
+    .array(
+      // Hours at the bench of those who work there.
+      staffSchema
+        .omit(['id'])
+        .concat(benchPersonSchema.pick(['skills']))
+        .shape({ hours: weekHoursSchema.default(undefined).optional() }),
+    )
+    .default([]),
+  /** Stations of the bench besides those that every shop has. */
+  stations: yup
+    .array(benchStationSchema.pick(['name', 'kind', 'setupMinutes']))
+    .max(40)
+    .default([]),
   patterns: yup.array(patternSchema.omit(['id'])).default([]),
   pads: yup.array(padSchema.omit(['id'])).default([]),
   recipes: yup.array(shopRecipeSchema.omit(['id'])).default([]),

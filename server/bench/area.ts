@@ -1,13 +1,18 @@
 import type { Area } from '../http/area.ts'
+import { planRoutes } from './planRoutes.ts'
 import { benchRoutes } from './routes.ts'
 import { searchJobs } from './store.ts'
 
 export const bench: Area = {
   name: 'bench',
-  routes: [['/bench', benchRoutes]],
+  routes: [
+    ['/bench', benchRoutes],
+    ['/plan', planRoutes],
+  ],
   search: searchJobs,
-  tables: ['job', 'job_reading', 'job_step', 'station'],
-  foreignTables: ['ball_present'],
-  exports: ['safety.ts', 'store.ts'],
+  tables: ['bench_person', 'bench_plan', 'bench_slot', 'job', 'job_reading', 'job_step', 'station'],
+  // Names and roles of who works there: asked with their hours in one query.
+  foreignTables: ['ball_present', 'staff'],
+  exports: ['plan.ts', 'planStore.ts', 'safety.ts', 'store.ts'],
   imports: ['balls', 'customers', 'events', 'staff', 'supplies', 'surface', 'trials'],
 }

@@ -10,6 +10,8 @@ import { requireSound } from './doubts.ts'
 import { move, writeHistory } from './history.ts'
 import { existing, stateProblem } from './standing.ts'
 import { begin } from './step.ts'
+import { placeNew } from './plan.ts'
+import { removeSlots, touchPlan } from './planStore.ts'
 import * as store from './store.ts'
 
 /** A promise after the event it is for helps nobody. */
@@ -50,6 +52,7 @@ export async function takeJob(db: Db, input: JobInput): Promise<Job | null> {
   const overridden = await requireSound(db, input)
   const absorbed = includesCleaning(input.kind) ? await store.withdrawWaiting(db, input.ballId, 'clean') : 0
   const job = await store.createJob(db, input, overridden)
+  await placeNew(db)
   return job && absorbed > 0 ? { ...job, absorbed: ['clean'] } : job
 }
 
@@ -65,6 +68,8 @@ export async function editJob(db: Db, id: string, { version, assignedTo, ...edit
   await store.updateWaiting(db, id, version, { ...edit, assignedTo: assignedTo ?? null }, overridden, () =>
     store.jobById(db, id),
   )
+  await removeSlots(db, [id])
+  await placeNew(db)
   return existing(db, id)
 }
 
@@ -89,6 +94,8 @@ export async function cancelJob(db: Db, id: string, version: number, user: Signe
   if (wasRunning && !mayAs(user.role, abilities.bench)) throw notAllowed(user.role)
   if (!(await store.changeState(db, id, version, { from: ['waiting', 'running'], to: 'cancelled' })))
     throw stateProblem(job)
+  await removeSlots(db, [id])
+  await touchPlan(db)
   if (wasRunning) {
     await store.leaveStations(db, id)
     await writeHistory(db, job, user.id)

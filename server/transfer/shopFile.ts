@@ -27,6 +27,8 @@ import type { Db } from '../database/db.ts'
 import { invalidInput } from '../http/errors.ts'
 import { createPattern } from '../lanes/store.ts'
 import { shopConstants } from '../shop/store.ts'
+import { placeNew } from '../bench/plan.ts'
+import { addStation, savePerson } from '../bench/planStore.ts'
 import { createStaff } from '../staff/store.ts'
 import { createPad, createRecipe } from '../supplies/store.ts'
 import { addShot, createTrial, setShotAside, trialById } from '../trials/store.ts'
@@ -74,8 +76,13 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
   const balls = new Names('ball')
   const events = new Names('event')
 
-  for (const member of file.staff)
-    await createStaff(db, { ...member, id: randomUUID(), password: member.password ?? randomUUID() })
+  for (const { hours, skills, ...member } of file.staff) {
+    const id = randomUUID()
+    await createStaff(db, { ...member, id, password: member.password ?? randomUUID() })
+    if (hours) await savePerson(db, id, { hours, skills, away: [] })
+  }
+  for (const station of file.stations)
+    await addStation(db, { ...station, id: randomUUID(), closedUntil: null, closedReason: '' })
   for (const pattern of file.patterns) {
     const made = await createPattern(db, { ...pattern, id: randomUUID() })
     if (made) patterns.add(made.name, { id: made.id, volumeMl: made.figures.volumeMl })
@@ -130,6 +137,7 @@ export async function importShopFile(db: Db, document: unknown, now = new Date()
       reads: null,
     })
   }
+  await placeNew(db)
   return { customers: file.customers.length, balls: file.balls.length, events: file.events.length }
 }
 

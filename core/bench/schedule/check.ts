@@ -59,7 +59,7 @@ export function faultsOf(question: ScheduleQuestion, slots: readonly Slot[]): Fo
     if (before?.slot) {
       const wait = slot.start - before.slot.end
       if (wait < 0) say('order')
-      else if (wait < before.operation.minWait || wait > before.operation.maxWait) say('wait')
+      else if (wait < before.operation.minWait || wait > (before.operation.maxWait ?? Infinity)) say('wait')
     }
   }
   return [...found, ...overlaps(question, all)]

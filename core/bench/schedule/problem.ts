@@ -3,6 +3,7 @@ import type { ScheduleOperation, ScheduleQuestion } from './types.ts'
 
 /** An operation with what it may stand on and who may do it, by their places in the question. */
 export interface Op extends ScheduleOperation {
+  readonly maxWait: number
   readonly job: number
   readonly index: number
   readonly stations: readonly number[]
@@ -50,11 +51,12 @@ export function problemOf(question: ScheduleQuestion): Problem {
       runOf.push(runs.length - 1)
       ops.push({
         ...one,
+        maxWait: one.maxWait ?? Infinity,
         job,
         index,
         stations: own,
         people: one.attention.length === 0 || people.length === 0 ? [] : able,
-        bound: Number.isFinite(one.maxWait) && index + 1 < operations.length,
+        bound: one.maxWait !== null && index + 1 < operations.length,
       })
     }
   }

@@ -18,7 +18,7 @@ const rounds = (count: number) => {
 const solve = (question: ScheduleQuestion, looks = 400) => scheduleOf(question, rounds(looks))
 
 const operation = (over: Partial<ScheduleOperation> = {}): ScheduleOperation => ({
-  ...{ station: 'spinner', minutes: 10, attention: [], minWait: 0, maxWait: Infinity, pad: null, fixed: null },
+  ...{ station: 'spinner', minutes: 10, attention: [], minWait: 0, maxWait: null, pad: null, fixed: null },
   ...over,
 })
 const worked = (station: string, minutes: number, over: Partial<ScheduleOperation> = {}) =>
@@ -50,7 +50,7 @@ const smallBench = (most: { jobs: number; operations: number }) =>
               minutes: fc.integer({ min: 1, max: 4 }),
               attended: fc.constantFrom('all', 'ends', 'none'),
               minWait: fc.integer({ min: 0, max: 2 }),
-              maxWait: fc.constantFrom(2, 4, Infinity),
+              maxWait: fc.constantFrom(2, 4, null),
               pad: fc.constantFrom(null, '500', '1000'),
             }),
             { minLength: 1, maxLength: most.operations },
@@ -129,7 +129,7 @@ function betterByHand(question: ScheduleQuestion, than: Schedule['cost']): Slot[
     const before = index > 0 ? slots.at(-1)! : null
     const waits = index > 0 ? one.operations[index - 1]! : null
     const from = before ? before.end + waits!.minWait : question.now
-    const to = Math.min(before ? before.end + waits!.maxWait : Infinity, 30)
+    const to = Math.min(before ? before.end + (waits!.maxWait ?? Infinity) : Infinity, 30)
     const isLast = index === one.operations.length - 1
     for (let start = from; start <= to; start++) {
       const end = start + own.minutes

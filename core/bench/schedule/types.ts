@@ -40,7 +40,8 @@ export interface ScheduleOperation {
   readonly attention: readonly Span[]
   /** Least and greatest minutes between its end and the start of the job's next operation. */
   readonly minWait: number
-  readonly maxWait: number
+  /** Null: as long as it likes. */
+  readonly maxWait: number | null
   readonly pad: string | null
   /** The one person who may do it; null: whoever can. */
   readonly person?: string | null

@@ -1,0 +1,200 @@
+import { randomUUID } from 'node:crypto'
+import type { BenchPlan, BenchPerson, Job, PlanSlot } from '@sleetfall/contract'
+import { faultsOf, recipeByKey, scheduleOf } from '@sleetfall/core'
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { aBall, aCustomer, testShop } from '../test/shop.ts'
+
+let shop: Awaited<ReturnType<typeof testShop>>
+let technician: Awaited<ReturnType<typeof shop.signIn>>
+let owner: Awaited<ReturnType<typeof shop.signIn>>
+beforeAll(async () => {
+  shop = await testShop()
+  technician = await shop.signIn('technician')
+  owner = await shop.signIn('owner')
+})
+afterAll(() => shop.end())
+
+const everyDay = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, from: 0, to: 1439 }))
+const plan = async (): Promise<BenchPlan> => (await technician.get('/plan').expect(200)).body
+/** Somebody who is always there, so that no test minds the hour at which it runs. */
+async function setHours(name: string, change: object) {
+  const person = (await plan()).people.find((one) => one.name === name)!
+  const told = person.version === 0 ? {} : { version: person.version }
+  return technician.put(`/plan/people/${person.id}`, { hours: everyDay, ...told, ...change })
+}
+beforeAll(async () => {
+  await setHours('technician', {}).then((response) => expect(response.status).toBe(200))
+  await setHours('owner', { hours: [] })
+})
+/** Each test begins with an empty bench. */
+beforeEach(async () => {
+  for (const job of (await technician.get('/bench/jobs')).body.items as Job[])
+    await technician.post(`/bench/jobs/${job.id}/cancel`, { version: job.version }).expect(200)
+})
+const dayFrom = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+async function newJob(change: object = {}): Promise<Job> {
+  const customer = aCustomer()
+  await technician.post('/customers', customer).expect(200)
+  const ball = aBall(customer.id, { factoryGrit: 4000 })
+  await technician.post('/balls', ball).expect(200)
+  const job = {
+    id: randomUUID(),
+    ballId: ball.id,
+    kind: 'resurface',
+    recipeKey: 'to-1000',
+    steps: recipeByKey('to-1000')!.steps,
+    dueOn: dayFrom(3),
+    ...change,
+  }
+  return (await technician.post('/bench/jobs', job).expect(200)).body
+}
+const slotsIn = (now: BenchPlan, change: (slot: PlanSlot) => PlanSlot = (slot) => slot) =>
+  now.slots.map((slot) => {
+    const work = now.works.find((one) => one.chain === slot.job && one.index === slot.index)!
+    const { start, end, station, person } = slot
+    return change({
+      jobId: work.jobId,
+      firstPosition: work.first,
+      stationId: station,
+      staffId: person,
+      start,
+      end,
+      locked: work.locked,
+    })
+  })
+const faults = ({ question, slots }: BenchPlan) => faultsOf(question, slots)
+
+describe('the plan of the bench', () => {
+  test('work that is taken in gets its slots at once, by what its steps ask', async () => {
+    const job = await newJob()
+    const now = await plan()
+    expect(now.works.map(({ keys }) => keys[0])).toEqual(['inspect', 'sand', 'rinse', 'clean'])
+    expect(now.question.jobs[0]!.operations.map(({ pad }) => pad)).toEqual([null, '500', '1000', null])
+    expect(faults(now)).toEqual([])
+    expect(now.chains).toMatchObject([{ id: job.ballId, dueOn: job.dueOn }])
+  })
+
+  test('two jobs never lie on one station, nor with one person, at once', async () => {
+    for (let i = 0; i < 4; i++) await newJob()
+    const now = await plan()
+    expect(now.slots).toHaveLength(16)
+    expect(faults(now)).toEqual([])
+  })
+
+  test('a plan that was looked at is taken over, once; the next one that was made on it is answered with both', async () => {
+    await newJob()
+    await newJob({ dueOn: dayFrom(1) })
+    const before = await plan()
+    const later = (slot: PlanSlot) => ({ ...slot, start: slot.start + 120, end: slot.end + 120 })
+    const taken = (
+      await technician.post('/plan', { version: before.version, slots: slotsIn(before, later) }).expect(200)
+    ).body as BenchPlan
+    expect(taken.slots.map(({ start }) => start)).toEqual(before.slots.map(({ start }) => start + 120))
+    const late = await technician.post('/plan', { version: before.version, slots: slotsIn(before) }).expect(409)
+    expect(late.body).toMatchObject({ code: 'version-conflict', current: { version: taken.version } })
+  })
+
+  test('a plan that is wrong is refused by the slot that is wrong, and nothing changes', async () => {
+    await newJob()
+    await newJob()
+    const now = await plan()
+    const first = slotsIn(now).find((slot) => slot.firstPosition === 0)!
+    const together = (slot: PlanSlot) =>
+      slot.firstPosition === 0 ? { ...slot, start: first.start, end: first.end } : slot
+    const answer = await technician.post('/plan', { version: now.version, slots: slotsIn(now, together) }).expect(422)
+    expect(answer.body.fields[0]).toMatchObject({
+      path: expect.stringMatching(/^slots\[\d+\]$/),
+      said: { key: 'refused.planTwoPlaces' },
+    })
+    expect((await plan()).slots).toEqual(now.slots)
+  })
+
+  test('a slot that somebody put somewhere stays there when the rest is planned anew', async () => {
+    await newJob()
+    const now = await plan()
+    const [first] = slotsIn(now)
+    const put = slotsIn(now, (slot) => ({
+      ...slot,
+      start: slot.start + 300,
+      end: slot.end + 300,
+      locked: slot.firstPosition === first!.firstPosition,
+    }))
+    await technician.post('/plan', { version: now.version, slots: put }).expect(200)
+    await newJob()
+    const { question, works } = await plan()
+    const schedule = scheduleOf(question, { clock: () => Date.now(), milliseconds: 200 })
+    const locked = works.find((work) => work.locked)!
+    expect(schedule.slots.find((slot) => slot.job === locked.chain && slot.index === locked.index)!.start).toBe(
+      put[0]!.start,
+    )
+  })
+
+  test('what runs stands where it runs; what is done or called off leaves the plan', async () => {
+    const job = await newJob()
+    const started: Job = (await technician.post(`/bench/jobs/${job.id}/start`, { version: job.version }).expect(200))
+      .body
+    const now = await plan()
+    expect(now.works[0]).toMatchObject({ running: true, index: 0 })
+    expect(now.question.jobs[0]!.operations[0]!.fixed).toMatchObject({
+      start: Math.floor(Date.parse(started.startedAt!) / 60_000),
+    })
+    await technician.post(`/bench/jobs/${job.id}/cancel`, { version: started.version }).expect(200)
+    expect((await plan()).slots).toEqual([])
+  })
+
+  test('an extraction and a resurface of one ball are one chain: oil first, dried, never left for days', async () => {
+    const job = await newJob()
+    await technician
+      .post('/bench/jobs', {
+        id: randomUUID(),
+        ballId: job.ballId,
+        kind: 'extract',
+        recipeKey: null,
+        steps: null,
+        dueOn: dayFrom(6),
+      })
+      .expect(200)
+    const now = await plan()
+    expect(now.chains).toHaveLength(1)
+    const schedule = scheduleOf(now.question, { clock: () => Date.now(), milliseconds: 500 })
+    expect(faultsOf(now.question, schedule.slots)).toEqual([])
+    const [oil, sand] = ['tape-holes', 'sand'].map((key) =>
+      now.works.findIndex((work) => work.keys.includes(key as never)),
+    )
+    const start = (index: number) => schedule.slots.find((slot) => slot.index === index)!.start
+    expect(start(sand!) - start(oil!)).toBeGreaterThan(24 * 60)
+  })
+
+  test('a station that is broken takes no more work until its time, and an absent person none', async () => {
+    await newJob()
+    const { stations } = await plan()
+    const until = new Date(Date.now() + 2 * 86_400_000).toISOString()
+    const spinner = stations.find((one) => one.kind === 'spinner')!
+    await technician
+      .put(`/plan/stations/${spinner.id}`, { ...spinner, closedUntil: until, closedReason: 'motor' })
+      .expect(200)
+    const broken = await plan()
+    expect(faults(broken).map(({ fault }) => fault)).toContain('hours')
+    const anew = scheduleOf(broken.question, { clock: () => Date.now(), milliseconds: 200 })
+    const sanded = anew.slots.filter((slot) => slot.station === spinner.id)
+    expect(Math.min(...sanded.map((slot) => slot.start))).toBeGreaterThanOrEqual(Math.floor(Date.parse(until) / 60_000))
+    const mended = broken.stations.find((one) => one.id === spinner.id)!
+    await technician.put(`/plan/stations/${spinner.id}`, { ...mended, closedUntil: null }).expect(200)
+    await setHours('technician', { away: [{ from: dayFrom(-1), to: dayFrom(1), reason: '' }] })
+    expect(faults(await plan()).map(({ fault }) => fault)).toContain('away')
+    await setHours('technician', { away: [] })
+  })
+
+  test('stations are the owner’s to add, hours are told by name and range', async () => {
+    const station = { id: randomUUID(), name: 'Spinner by the door', kind: 'spinner', setupMinutes: 2 }
+    await technician.post('/plan/stations', station).expect(403)
+    await owner.post('/plan/stations', station).expect(200)
+    expect((await plan()).stations.map(({ name }) => name)).toContain('Spinner by the door')
+    const wrong = await setHours('technician', { hours: [{ weekday: 1, from: 700, to: 600 }] })
+    expect([wrong.status, wrong.body.fields[0].path]).toEqual([422, 'hours[0]'])
+    const { people } = await plan()
+    const mine = people.find((one: BenchPerson) => one.name === 'technician')!
+    const stale = await technician.put(`/plan/people/${mine.id}`, { hours: everyDay, version: mine.version - 1 })
+    expect([stale.status, stale.body.code]).toEqual([409, 'version-conflict'])
+  })
+})

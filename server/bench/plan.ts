@@ -1,0 +1,257 @@
+import { type BenchPlan, type PlanSlot, type PlannedWork, type Said, said, wrong } from '@sleetfall/contract'
+import {
+  type BenchWork,
+  type Fixed,
+  type ScheduleJob,
+  type ScheduleQuestion,
+  type Slot,
+  anyoneThere,
+  assumedHours,
+  asPlanned,
+  chainOf,
+  closingOf,
+  faultsOf,
+  nightsOf,
+  placeInOrder,
+  presence,
+} from '@sleetfall/core'
+import { group } from 'd3-array'
+import type { Db } from '../database/db.ts'
+import { ProblemError, invalidInput, versionConflict } from '../http/errors.ts'
+import * as store from './planStore.ts'
+
+/** So far ahead the bench is planned. */
+const daysAhead = 42
+/** Work for an event weighs more than work that is only wished for by a day. */
+const eventWeight = 2
+const minuteOf = (time: string) => Math.floor(Date.parse(time) / 60_000)
+
+/** Stations that take any number of balls. */
+const takesMany = (kind: string) => kind === 'intake' || kind === 'dry-rack' || kind === 'shelf'
+
+/** The plan as it stands, with the question that it answers. */
+export async function readPlan(db: Db, nowMs = Date.now()): Promise<BenchPlan> {
+  const now = Math.floor(nowMs / 60_000)
+  const [stations, people, jobs, version, count] = [
+    await store.stations(db),
+    await store.people(db),
+    await store.openJobs(db),
+    await store.planVersion(db),
+    await store.openCount(db),
+  ]
+  const there = new Map(
+    people.map((one) => [one.id, presence(one.version === 0 ? assumedHours : one.hours, one.away, now, daysAhead)]),
+  )
+  const hours = anyoneThere([...there.values()])
+  const horizon = now + daysAhead * 24 * 60
+  const kept = new Map(
+    (
+      await store.slotsOf(
+        db,
+        jobs.map((job) => job.id),
+      )
+    ).map((slot) => [`${slot.jobId} ${slot.firstPosition}`, slot]),
+  )
+  const works: PlannedWork[] = []
+  const slots: Slot[] = []
+  const chains = [...group(jobs, (job) => job.ballId)].map(([ballId, own]) => {
+    const chain = chainOf(own, now)
+    const first = own.toSorted((a, b) => (a.dueOn < b.dueOn ? -1 : 1))[0]!
+    const operations = chain.map((work, index) => {
+      const slot = kept.get(`${work.jobId} ${work.first}`)
+      const fixed = fixedBy(work, own, slot)
+      const { operation: _operation, startedMs: _started, ...told } = work
+      const kind = own.find((job) => job.id === work.jobId)!.kind
+      works.push({
+        ...told,
+        chain: ballId,
+        index,
+        kind,
+        running: work.startedMs !== null,
+        locked: slot?.locked ?? false,
+      })
+      const minutes = work.operation.minutes
+      if (fixed) slots.push({ job: ballId, index, ...fixed, end: fixed.start + minutes })
+      else if (slot) {
+        const start = minuteOf(slot.startsAt)
+        slots.push({ job: ballId, index, station: slot.stationId, person: slot.staffId, start, end: start + minutes })
+      }
+      return { ...work.operation, fixed, person: own.find((job) => job.id === work.jobId)!.assignedTo }
+    })
+    const due = closingOf(first.dueOn, hours)
+    const job: ScheduleJob = {
+      id: ballId,
+      release: now,
+      due,
+      weight: own.some((one) => one.eventId !== null) ? eventWeight : 1,
+      operations,
+    }
+    const { ballName, customerId, customerName, dueOn } = first
+    return { job, told: { id: ballId, ballName, customerId, customerName, dueOn, due } }
+  })
+  const question: ScheduleQuestion = {
+    now,
+    horizon,
+    stations: stations.map((one) => ({
+      id: one.id,
+      kind: one.kind,
+      many: takesMany(one.kind),
+      open:
+        one.closedUntil != null && minuteOf(one.closedUntil) > now
+          ? [{ from: minuteOf(one.closedUntil), to: horizon }]
+          : null,
+      setupMinutes: one.setupMinutes,
+      pad: null,
+    })),
+    people: people.map((one) => ({ id: one.id, there: there.get(one.id)!, skills: one.skills ?? null })),
+    jobs: chains.map(({ job }) => job),
+    nights: nightsOf(hours),
+  }
+  return {
+    version,
+    question,
+    works,
+    chains: chains.map(({ told }) => told),
+    slots,
+    stations,
+    people,
+    left: Math.max(0, count - jobs.length),
+  }
+}
+
+/** Where an operation stands that runs, or that somebody has put somewhere. */
+function fixedBy(
+  work: BenchWork,
+  jobs: readonly store.OpenJob[],
+  slot:
+    | {
+        readonly stationId: string
+        readonly staffId: string | null
+        readonly startsAt: string
+        readonly locked: boolean
+      }
+    | undefined,
+): Fixed | null {
+  if (work.startedMs !== null) {
+    const steps = jobs.find((job) => job.id === work.jobId)!.procedure.slice(work.first, work.last + 1)
+    const station = steps.findLast((step) => step.stationId !== null)?.stationId ?? slot?.stationId
+    if (station) return { start: Math.floor(work.startedMs / 60_000), station, person: slot?.staffId ?? null }
+  }
+  return slot?.locked ? { start: minuteOf(slot.startsAt), station: slot.stationId, person: slot.staffId } : null
+}
+
+const faultWords: Readonly<Record<ReturnType<typeof faultsOf>[number]['fault'], Said>> = {
+  missing: said('refused.planMissing'),
+  station: said('refused.planStation'),
+  person: said('refused.planPerson'),
+  hours: said('refused.planHours'),
+  away: said('refused.planAway'),
+  overlap: said('refused.planOverlap'),
+  'two-places': said('refused.planTwoPlaces'),
+  order: said('refused.planOrder'),
+  wait: said('refused.planWait'),
+}
+
+/**
+ * Takes a plan over that somebody has looked at: of the version that stands, with each operation at most once, and right as the bench is now. Work that the
+ * plan leaves out has no slot after that.
+ */
+export async function takePlan(
+  db: Db,
+  input: { readonly version: number; readonly slots: readonly PlanSlot[] },
+  staffId: string,
+): Promise<BenchPlan> {
+  if (!(await store.claimPlan(db, input.version, staffId))) throw versionConflict(await readPlan(db))
+  const plan = await readPlan(db)
+  const workOf = new Map(plan.works.map((work) => [`${work.jobId} ${work.first}`, work]))
+  const free = input.slots.flatMap((slot, at) => {
+    const work = workOf.get(`${slot.jobId} ${slot.firstPosition}`)
+    if (!work)
+      throw new ProblemError(409, 'wrong-state', said('refused.planOlder'), {
+        fields: [{ path: `slots[${at}]`, said: wrong('job', 'missing') }],
+      })
+    return work.running ? [] : [{ slot, work }]
+  })
+  const wanted = new Map(free.map(({ slot, work }) => [`${work.chain} ${work.index}`, slot]))
+  const question: ScheduleQuestion = {
+    ...plan.question,
+    jobs: plan.question.jobs.map((job) => ({
+      ...job,
+      operations: job.operations.map((one, index) => {
+        const slot = wanted.get(`${job.id} ${index}`)
+        if (!slot)
+          return one.fixed && plan.works.some((work) => work.chain === job.id && work.index === index && work.running)
+            ? one
+            : { ...one, fixed: null }
+        return {
+          ...one,
+          fixed: slot.locked ? { start: slot.start, station: slot.stationId, person: slot.staffId ?? null } : null,
+        }
+      }),
+    })),
+  }
+  const slots = [
+    ...plan.slots.filter((slot) =>
+      plan.works.some((work) => work.running && work.chain === slot.job && work.index === slot.index),
+    ),
+    ...free.map(({ slot, work }): Slot => {
+      const minutes = plan.question.jobs.find((job) => job.id === work.chain)!.operations[work.index]!.minutes
+      return {
+        job: work.chain,
+        index: work.index,
+        station: slot.stationId,
+        person: slot.staffId ?? null,
+        start: slot.start,
+        end: slot.start + minutes,
+      }
+    }),
+  ]
+  const [fault] = faultsOf(question, slots).filter((one) => one.fault !== 'missing')
+  if (fault) {
+    const at = input.slots.findIndex((slot) => slot === wanted.get(`${fault.job} ${fault.index}`))
+    throw invalidInput([{ path: `slots[${Math.max(0, at)}]`, said: faultWords[fault.fault] }])
+  }
+  await store.removeSlots(db, [...new Set(plan.works.map((work) => work.jobId))])
+  await store.addSlots(
+    db,
+    slots.map((slot): PlanSlot => {
+      const work = plan.works.find((one) => one.chain === slot.job && one.index === slot.index)!
+      const locked = wanted.get(`${slot.job} ${slot.index}`)?.locked ?? false
+      return {
+        jobId: work.jobId,
+        firstPosition: work.first,
+        stationId: slot.station,
+        staffId: slot.person,
+        start: slot.start,
+        end: slot.end,
+        locked,
+      }
+    }),
+  )
+  return readPlan(db)
+}
+
+/** Gives work that has no slot the first that is free, with nothing moved; what finds none waits for a new plan. */
+export async function placeNew(db: Db): Promise<void> {
+  const plan = await readPlan(db)
+  if (plan.slots.length === plan.works.length) return
+  const { slots } = placeInOrder(asPlanned(plan.question, plan.slots))
+  const has = new Set(plan.slots.map((slot) => `${slot.job} ${slot.index}`))
+  const added = slots.filter((slot) => !has.has(`${slot.job} ${slot.index}`))
+  await store.addSlots(
+    db,
+    added.map((slot): PlanSlot => {
+      const work = plan.works.find((one) => one.chain === slot.job && one.index === slot.index)!
+      return {
+        jobId: work.jobId,
+        firstPosition: work.first,
+        stationId: slot.station,
+        staffId: slot.person,
+        start: slot.start,
+        end: slot.end,
+        locked: false,
+      }
+    }),
+  )
+  if (added.length > 0) await store.touchPlan(db)
+}
