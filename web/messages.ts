@@ -10,6 +10,7 @@ import customers from './customers/messages.ts'
 import equipment from './equipment/messages.ts'
 import fitting from './fitting/messages.ts'
 import lanes from './lanes/messages.ts'
+import plan from './plan/messages.ts'
 import shell from './shell/messages.ts'
 import shop from './shop/messages.ts'
 import supplies from './supplies/messages.ts'
@@ -32,6 +33,7 @@ export const catalogue = {
   equipment,
   fitting,
   lanes,
+  plan,
   shell,
   shop,
   supplies,

@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/rack/:customerId?', name: 'rack', component: () => import('./balls/RackView.vue') },
     { path: '/bench', name: 'bench', component: () => import('./bench/BenchView.vue') },
     { path: '/bench/:jobId', name: 'job', component: () => import('./bench/JobView.vue'), meta: { area: 'bench' } },
+    { path: '/plan', name: 'plan', component: () => import('./plan/PlanView.vue'), meta: { area: 'bench' } },
     {
       path: '/supplies',
       name: 'supplies',

@@ -51,6 +51,7 @@ async function start(job: Job) {
     <div class="spread">
       <h1>{{ t('bench.title') }}</h1>
       <div class="row">
+        <v-btn size="small" to="/plan">{{ t('bench.plan') }}</v-btn>
         <v-btn size="small" to="/supplies">{{ t('bench.supplies') }}</v-btn>
         <v-btn size="small" to="/upkeep">{{ t('bench.upkeep') }}</v-btn>
       </div>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { Job } from '@sleetfall/contract'
 import { jobKinds } from '@sleetfall/core'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { dayText, todayText } from '../controls/days.ts'
+import PromiseAnswer from '../plan/PromiseAnswer.vue'
 import { type JobQuestion, useJobForm } from './useJobForm.ts'
 
 /** Work for one ball: what, by which recipe, until when, and what speaks against it. A fix of the coverage map comes filled in. */
@@ -15,6 +17,13 @@ const { t } = useI18n()
 const held = useJobForm(props, { close: () => emit('close'), saved: (saved) => emit('saved', saved) })
 const { form, kind, choice, outcome, order, nothingToDo, doubts, open, twoThings, asksTrial } = held
 const { recent, own, workers, assignedTo, versions, save } = held
+/** What the plan is asked for: the work as it is written so far. */
+const asked = computed(() => [
+  {
+    ...{ id: 'asked', ballId: props.ball.id, kind: kind.value, steps: choice.steps.value ?? [] },
+    forEvent: form.values['eventId'] != null,
+  },
+])
 </script>
 
 <template>
@@ -92,6 +101,7 @@ const { recent, own, workers, assignedTo, versions, save } = held
     />
     <p v-if="twoThings" role="status">▲ {{ t('bench.twoThings') }}</p>
     <DayField v-bind="form.field('dueOn')" :label="t('bench.fields.dueOn')" :min="todayText()" />
+    <PromiseAnswer v-if="!job" :wanted="asked" :due-on="String(form.values['dueOn'] ?? '')" />
     <v-select
       v-bind="form.field('eventId')"
       :label="t('bench.fields.eventId')"

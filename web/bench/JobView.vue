@@ -11,6 +11,7 @@ import LostView from '../shell/LostView.vue'
 import { useSession } from '../shell/session.ts'
 import JobForm from './JobForm.vue'
 import JobHead from './JobHead.vue'
+import JobPlan from '../plan/JobPlan.vue'
 import JobPair from './JobPair.vue'
 import JobPaused from './JobPaused.vue'
 import JobStage from './JobStage.vue'
@@ -103,6 +104,7 @@ function stop() {
         @tie="held.tie"
       />
 
+      <JobPlan v-if="job.state === 'waiting' || job.state === 'running'" :job="job" />
       <JobSteps :steps="job.procedure" :at="current?.position ?? null" />
       <JobForm v-if="editing && ball" :ball="ball" :job="job" @close="editing = false" />
       <JobForm v-if="following && ball" :ball="ball" work="resurface" @close="following = false" />

@@ -80,6 +80,7 @@ export default {
   beforeHint: 'A test before and one after on the same pattern prove the work; begin one under Trials',
   upkeep: 'Upkeep',
   supplies: 'Recipes and pads',
+  plan: 'Plan of the week',
   noEvent: 'no event',
   recipeIs: 'Steps: {steps}. Leaves about {grit} grit at the peaks (assumed), takes off {mm} mm.',
   heldFirst: 'Hold the job when the ball is cracked, an insert is loose, or the ball comes in from the cold.',

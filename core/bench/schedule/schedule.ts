@@ -3,7 +3,7 @@ import { improve } from './improve.ts'
 import { Bench, type Placed } from './place.ts'
 import { type Problem, needsPerson, problemOf } from './problem.ts'
 import { prove } from './prove.ts'
-import type { Schedule, ScheduleQuestion, Slot } from './types.ts'
+import type { Schedule, ScheduleCost, ScheduleQuestion, Slot } from './types.ts'
 
 export interface ScheduleLimits {
   readonly seed?: number
@@ -81,6 +81,23 @@ export function placeInOrder(question: ScheduleQuestion): Schedule {
   const problem = problemOf(question)
   const placed = new Bench(problem).lay(problem.runs.map((_, run) => run))
   return answer(problem, placed, boundsOf(problem), false)
+}
+
+/** What a plan costs that stands already; operations without a slot count as broken. */
+export function costOfSlots(question: ScheduleQuestion, slots: readonly Slot[]): ScheduleCost {
+  const problem = problemOf(question)
+  const start = new Float64Array(problem.ops.length).fill(Infinity)
+  const station = new Int16Array(problem.ops.length).fill(-1)
+  const person = new Int16Array(problem.ops.length).fill(-1)
+  for (const slot of slots) {
+    const job = question.jobs.findIndex((one) => one.id === slot.job)
+    if (job < 0) continue
+    const id = problem.firstOf[job]! + slot.index
+    start[id] = slot.start
+    station[id] = question.stations.findIndex((one) => one.id === slot.station)
+    person[id] = question.people.findIndex((one) => one.id === slot.person)
+  }
+  return new Bench(problem).price(start, station, person).cost
 }
 
 function answer(

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import type { Job } from '@sleetfall/contract'
+import { describeSteps } from '@sleetfall/core'
+import { computed, onMounted } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { dayText } from '../controls/days.ts'
+import { ballUrl, saveLabels } from '../fitting/label.ts'
+import { saveCard } from '../print/card.ts'
+import { useNotices } from '../shell/notices.ts'
+import { useSession } from '../shell/session.ts'
+import { blocksOf, clockOf, dayOfMinute } from './board.ts'
+import { usePlan } from './store.ts'
+
+/** Where a job stands in the plan, and the promise on paper. */
+const props = defineProps<{ job: Job }>()
+const { t } = useI18n()
+const store = usePlan()
+const session = useSession()
+const notices = useNotices()
+onMounted(() => void store.load())
+const own = computed(() => (store.plan ? blocksOf(store.plan).filter(({ work }) => work.jobId === props.job.id) : []))
+const next = computed(() => own.value.find(({ work }) => !work.running) ?? own.value[0])
+const ready = computed(() => own.value.at(-1)?.slot.end ?? null)
+const late = computed(() => {
+  const due = own.value[0]?.chain.due
+  return due !== undefined && ready.value !== null && ready.value > due
+})
+const timeText = (minute: number) => `${dayText(dayOfMinute(minute))} ${clockOf(minute)}`
+const promised = computed(() => t('plan.readyBy', { day: dayText(props.job.dueOn) }))
+const workText = computed(() =>
+  [t(`works.${props.job.kind}`), props.job.steps ? describeSteps(props.job.steps) : ''].join(' ').trim(),
+)
+const printReceipt = () =>
+  notices.attempt(() =>
+    saveCard({
+      format: 'a6',
+      shop: session.info?.shopName ?? '',
+      title: t('plan.receipt'),
+      customer: props.job.customerName,
+      lines: [
+        { text: props.job.ballName, bold: true },
+        { text: workText.value },
+        { text: promised.value, bold: true },
+        ...(props.job.eventName ? [{ text: t('plan.receiptFor', { event: props.job.eventName }) }] : []),
+        ...(props.job.reason ? [{ text: props.job.reason }] : []),
+      ],
+      care: t('plan.receiptCare'),
+    }),
+  )
+const printLabel = () =>
+  notices.attempt(() =>
+    saveLabels([
+      {
+        ball: props.job.ballName,
+        customer: props.job.customerName,
+        contact: workText.value,
+        complaint: props.job.reason,
+        place: '',
+        date: promised.value,
+        url: ballUrl(props.job.customerId, props.job.ballId),
+      },
+    ]),
+  )
+</script>
+
+<template>
+  <div class="spread in-plan">
+    <p>
+      <template v-if="next && ready !== null">
+        {{ late ? '▲ ' : '' }}{{ t('plan.inPlan', { from: timeText(next.slot.start), ready: timeText(ready) }) }}
+        <template v-if="late">{{ t('plan.afterPromise', { day: dayText(job.dueOn) }) }}</template>
+      </template>
+      <template v-else-if="store.plan">◇ {{ t('plan.notInPlan') }}</template>
+    </p>
+    <div class="row">
+      <v-btn size="small" to="/plan">{{ t('plan.toPlan') }}</v-btn>
+      <v-btn size="small" @click="printReceipt">{{ t('plan.printReceipt') }}</v-btn>
+      <v-btn size="small" @click="printLabel">{{ t('plan.printLabel') }}</v-btn>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,38 @@
+import type { BenchPlan } from '@sleetfall/contract'
+import {
+  type JobKind,
+  type RecipeStep,
+  type ScheduleJob,
+  anyoneThere,
+  closingOf,
+  procedureFor,
+  worksOf,
+} from '@sleetfall/core'
+
+/** Work that somebody asks a promise for; nothing of it is on the bench yet. */
+export interface WantedWork {
+  readonly id: string
+  /** Null for a ball that is not on record yet. */
+  readonly ballId: string | null
+  readonly kind: JobKind
+  readonly steps: readonly RecipeStep[]
+  readonly forEvent?: boolean
+}
+
+/** The work as a job of the plan's question: after all that waits for the same ball, by the closing of the day asked for. */
+export function wantedJob(
+  plan: BenchPlan,
+  { id, ballId, kind, steps, forEvent }: WantedWork,
+  dueOn: string,
+): ScheduleJob {
+  const { now, people } = plan.question
+  const procedure = procedureFor(kind, steps).map((step) => ({ ...step, startedAt: null, doneAt: null, measured: {} }))
+  const before = plan.slots.filter((slot) => slot.job === ballId).map((slot) => slot.end)
+  return {
+    id,
+    release: Math.max(now, ...before),
+    due: closingOf(dueOn, anyoneThere(people.flatMap(({ there }) => (there ? [there] : [])))),
+    weight: forEvent ? 2 : 1,
+    operations: worksOf({ id, kind, procedure, lockedUntil: null }, now).map(({ operation }) => operation),
+  }
+}
