@@ -62,6 +62,11 @@ async function openAsCustomer(page: Page): Promise<void> {
   await page.goto(await page.getByLabel('Address').inputValue())
 }
 
+async function openHours(page: Page): Promise<void> {
+  await page.goto('/plan')
+  await page.getByRole('button', { name: 'Hours: Anders Keelby' }).click()
+}
+
 async function openSchool(page: Page): Promise<void> {
   await page.goto('/upkeep')
   await page.getByRole('button', { name: 'The shop’s school' }).click()
@@ -143,6 +148,14 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['ball form', () => page.goto('/rack?new=ball'), 'Surface now'],
     ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
     ['bench', () => page.goto('/bench'), 'Promised'],
+    ['plan', () => page.goto('/plan'), 'Drag a block'],
+    [
+      'promise',
+      () => page.getByRole('button', { name: 'Can it be ready by' }).click(),
+      'Nothing is taken in by asking',
+    ],
+    ['hours', () => openHours(page), 'Hours of the week'],
+    ['bench again', () => page.goto('/bench'), 'Promised'],
     ['job', () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(), 'Not started yet'],
     ['job running', () => page.getByRole('button', { name: 'Start', exact: true }).click(), 'What did you find?'],
     ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],

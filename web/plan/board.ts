@@ -44,7 +44,12 @@ export function blocksOf(plan: BenchPlan): Block[] {
   const works = new Map(plan.works.map((work) => [keyOf(work.chain, work.index), work]))
   const chains = new Map(plan.chains.map((chain) => [chain.id, chain]))
   const operations = new Map(plan.question.jobs.map((job) => [job.id, job.operations]))
-  const faults = new Map(faultsOf(plan.question, plan.slots).map((one) => [keyOf(one.job, one.index), one.fault]))
+  // Of several the first that was found is told.
+  const faults = new Map(
+    faultsOf(plan.question, plan.slots)
+      .toReversed()
+      .map((one) => [keyOf(one.job, one.index), one.fault]),
+  )
   return plan.slots
     .flatMap((slot): Block[] => {
       const key = keyOf(slot.job, slot.index)

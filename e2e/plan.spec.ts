@@ -1,0 +1,170 @@
+import type { Page } from '@playwright/test'
+import { behind, expect, openCustomer, signIn, test } from './site.ts'
+
+const board = (page: Page) => page.getByRole('group', { name: /^Board of/ })
+const blocks = (page: Page) => board(page).getByRole('button')
+/** Board of the first day on which something is planned. */
+async function openPlan(page: Page): Promise<void> {
+  await page.goto('/plan')
+  await expect(blocks(page).first()).toBeVisible()
+}
+const sheet = (page: Page) => page.getByRole('row').filter({ has: page.getByRole('button', { name: /^Move: / }) })
+
+test('a promise at the counter: asked for, put on the bench with its slot, printed, and on the board', async ({
+  page,
+  site,
+}) => {
+  await signIn(page, site, 'counter')
+  await page.goto('/plan')
+  await page.getByRole('button', { name: 'Can it be ready by' }).click()
+  const form = page.getByRole('dialog', { name: 'Can it be ready by' })
+  await expect(form.getByText(/It can be ready: .* with nothing moved|Not by then as the plan stands/)).toBeVisible()
+  await form.getByLabel('Balls').fill('12')
+  // A dozen balls cannot be ready today: said with the earliest time.
+  const today = new Date()
+  await form
+    .getByLabel('Ready by the closing of')
+    .fill(
+      [
+        today.getFullYear(),
+        String(today.getMonth() + 1).padStart(2, '0'),
+        String(today.getDate()).padStart(2, '0'),
+      ].join('-'),
+    )
+  await expect(form.getByText(/Not by then as the plan stands: ready |It can be ready: /)).toBeVisible()
+  await form.getByLabel('Balls').fill('40')
+  await expect(form.getByText('Balls: 1 to 12')).toBeVisible()
+  await form.getByRole('button', { name: 'Close', exact: true }).click()
+
+  await page.goto('/rack')
+  await openCustomer(page, 'Gard Plumwharf')
+  await page.getByRole('button', { name: 'Open Murkle' }).click()
+  await page.getByRole('button', { name: 'Put work on the bench' }).click()
+  const job = page.getByRole('dialog')
+  await expect(job.getByText(/It can be ready: /)).toBeVisible()
+  await expect(job.getByText(/^Begins .*, Intake\.$/)).toBeVisible()
+  await job.getByRole('button', { name: 'Put on the bench' }).click()
+  await expect(page.getByText(/Murkle is on the bench list/)).toBeVisible()
+
+  await page.goto('/bench')
+  await page.getByRole('link', { name: 'Murkle', exact: true }).click()
+  await expect(page.getByText(/In the plan: goes on .*, ready /)).toBeVisible()
+  for (const [button, file] of [
+    ['Receipt', /\.pdf$/],
+    ['Label', /Murkle\.pdf$/],
+  ] as const) {
+    const saved = page.waitForEvent('download')
+    await page.getByRole('button', { name: button, exact: true }).click()
+    expect((await saved).suggestedFilename()).toMatch(file)
+  }
+})
+
+test('work is moved by keyboard on the board: it stays where it was put, and undo puts it back', async ({
+  signedIn: page,
+  site,
+}) => {
+  await openPlan(page)
+  const last = blocks(page).last()
+  const label = (await last.getAttribute('aria-label'))!
+  const times = () =>
+    behind<{ at: string }>(
+      site,
+      'select job_id::text || first_position || starts_at::text as at from bench_slot order by 1',
+      [],
+    )
+  const before = await times()
+  // The last of the intake has nothing behind it that day.
+  const movable = sheet(page).filter({ hasText: 'Intake' }).last()
+  await movable.getByRole('button', { name: /^Move: / }).press('Enter')
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
+  await last.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(page.getByRole('status').filter({ hasText: 'Enter puts it there' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('Drag a block, or choose it')).toBeVisible()
+  expect(await last.getAttribute('aria-label')).toBe(label)
+  await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('Enter')
+  const another = page.getByRole('region', { name: 'Another plan' })
+  const told = page.getByText(/^The plan is changed: /)
+  await expect(another.or(told).first()).toBeVisible()
+  if (await another.isVisible()) await another.getByRole('button', { name: 'Take it over' }).click()
+  await expect(told).toBeVisible()
+  expect(await times()).not.toEqual(before)
+  expect(await behind(site, 'select 1 from bench_slot where locked', [])).toHaveLength(1)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(times).toEqual(before)
+})
+
+test('a broken bath: the plan says what no longer holds, and another one is looked at before it counts', async ({
+  signedIn: page,
+}) => {
+  await openPlan(page)
+  const stations = page.getByRole('region', { name: 'Stations' })
+  await stations.getByRole('button', { name: 'Change: Bath' }).click()
+  const form = page.getByRole('dialog')
+  const inEightDays = new Date(Date.now() + 8 * 86_400_000)
+  await form.getByLabel('Cannot be used until', { exact: true }).fill(`${inEightDays.toISOString().slice(0, 10)}T12:00`)
+  await form.getByLabel('What is wrong').fill('Element burnt out')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(stations.getByText(/closed until .* Element burnt out/)).toBeVisible()
+  const risks = page.getByRole('region', { name: 'Promises at risk' })
+  await expect(risks.getByText(/take oil out.*The station is closed then/).first()).toBeVisible()
+
+  await page.getByRole('button', { name: 'Plan anew' }).click()
+  const another = page.getByRole('region', { name: 'Another plan' })
+  await expect(another).toBeVisible({ timeout: 20_000 })
+  // Quillfog's promise cannot be kept without a bath: said before anything changes.
+  await expect(another.getByText(/It breaks a promise: .*Quillfog/)).toBeVisible()
+  await another.getByRole('button', { name: 'Leave the plan as it is' }).click()
+  await expect(risks.getByText(/The station is closed then/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Plan anew' }).click()
+  await another.getByRole('button', { name: 'Take it over' }).click({ timeout: 20_000 })
+  await expect(page.getByText(/^The plan is changed: /)).toBeVisible()
+  await expect(risks.getByRole('listitem').filter({ hasText: 'Quillfog' })).toContainText('late')
+  await expect(risks.getByText(/The station is closed then/)).toHaveCount(0)
+
+  await stations.getByRole('button', { name: 'Change: Bath' }).click()
+  await form.getByLabel('Cannot be used until', { exact: true }).fill('')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: 'Plan anew' }).click()
+  await expect(another.getByText(/It saves: .*Quillfog/)).toBeVisible({ timeout: 20_000 })
+  await another.getByRole('button', { name: 'Take it over' }).click()
+  await expect(risks).toHaveCount(0)
+})
+
+test('a walk-in on a tablet, and somebody who is away: hours are told, the plan follows when it is taken over', async ({
+  page,
+  site,
+}) => {
+  await page.setViewportSize({ width: 820, height: 1180 })
+  await signIn(page, site, 'tech')
+  await openPlan(page)
+  const people = page.getByRole('region', { name: 'People' })
+  await people.getByRole('button', { name: 'Hours: Halla Netwright' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByRole('button', { name: 'Add days off' }).click()
+  const inTenDays = new Date(Date.now() + 10 * 86_400_000).toISOString().slice(0, 10)
+  await form.getByLabel('Last day off').fill('2020-01-01')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(form.getByText('not before the first day').first()).toBeVisible()
+  await form.getByLabel('Last day off').fill(inTenDays)
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(people.getByText(/, away .* to /)).toBeVisible()
+
+  await page.goto('/rack')
+  await openCustomer(page, 'Gard Plumwharf')
+  await page.getByRole('button', { name: 'Open Wickernel' }).click()
+  await page.getByRole('button', { name: 'Put work on the bench' }).click()
+  await expect(form.getByText(/It can be ready: |Not by then/)).toBeVisible()
+  await form.getByRole('button', { name: 'Put on the bench' }).click()
+  await openPlan(page)
+  await page.getByRole('button', { name: 'Plan anew' }).click()
+  const another = page.getByRole('region', { name: 'Another plan' })
+  await expect(another.or(page.getByText('the plan stays as it is')).first()).toBeVisible({ timeout: 20_000 })
+  if (await another.isVisible()) await another.getByRole('button', { name: 'Take it over' }).click()
+  await page.getByRole('button', { name: 'People', exact: true }).click()
+  await expect(blocks(page).filter({ hasText: /Halla Netwright/ })).toHaveCount(0)
+  await expect(blocks(page).first()).toHaveAccessibleName(/Anders Keelby/)
+})
