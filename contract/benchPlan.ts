@@ -1,4 +1,4 @@
-import type { BenchWork, JobKind, ScheduleQuestion, Slot, StationKind } from '@sleetfall/core'
+import type { BenchWork, JobKind, Pace, ScheduleQuestion, Slot, StationKind, StepKey } from '@sleetfall/core'
 import { stationKinds } from '@sleetfall/core'
 import * as yup from 'yup'
 import {
@@ -117,4 +117,10 @@ export interface BenchPlan {
   readonly people: readonly BenchPerson[]
   /** Jobs beyond the most that one plan holds. */
   readonly left: number
+  /** What the shop's own steps took for each minute of the recipe: the plan goes by it. */
+  readonly pace: {
+    readonly count: number
+    readonly steps: readonly (Pace & { readonly key: StepKey })[]
+    readonly people: readonly (Pace & { readonly id: string })[]
+  }
 }

@@ -14,7 +14,7 @@ beforeAll(async () => {
 })
 afterAll(() => shop.end())
 
-const everyDay = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, from: 0, to: 1439 }))
+const everyDay = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ weekday, from: 0, to: 1440 }))
 const plan = async (): Promise<BenchPlan> => (await technician.get('/plan').expect(200)).body
 /** Somebody who is always there, so that no test minds the hour at which it runs. */
 async function setHours(name: string, change: object) {
@@ -183,6 +183,28 @@ describe('the plan of the bench', () => {
     await setHours('technician', { away: [{ from: dayFrom(-1), to: dayFrom(1), reason: '' }] })
     expect(faults(await plan()).map(({ fault }) => fault)).toContain('away')
     await setHours('technician', { away: [] })
+  })
+
+  test('steps that take longer than planned make the next plan longer, once there are enough of them', async () => {
+    const job = await newJob({ kind: 'clean', recipeKey: null, steps: null })
+    const before = (await plan()).question.jobs[0]!.operations[0]!.minutes
+    await shop.database.run(
+      `insert into job (id, ball_id, kind, due_on, state, started_at, done_at)
+       select gen_random_uuid(), ball_id, 'clean', now(), 'done', now(), now() from job, generate_series(1, 40) where id = $1`,
+      [job.id],
+    )
+    await shop.database.run(
+      `insert into job_step (job_id, position, key, station_kind, minutes, cautions, started_at, done_at)
+       select id, 0, 'clean', 'intake', 3, '[]', now() - interval '6 minutes', now() from job where state = 'done' and ball_id = $1`,
+      [job.ballId],
+    )
+    const slower = await plan()
+    expect(slower.pace).toMatchObject({
+      count: expect.any(Number),
+      steps: expect.arrayContaining([expect.objectContaining({ key: 'clean' })]),
+    })
+    expect(slower.question.jobs[0]!.operations[0]!.minutes).toBe(before + 3)
+    await shop.database.run(`delete from job where state = 'done' and ball_id = $1`, [job.ballId])
   })
 
   test('stations are the owner’s to add, hours are told by name and range', async () => {

@@ -11,7 +11,9 @@ import {
   chainOf,
   closingOf,
   faultsOf,
+  learnPace,
   nightsOf,
+  pacedMinutes,
   placeInOrder,
   presence,
 } from '@sleetfall/core'
@@ -39,6 +41,7 @@ export async function readPlan(db: Db, nowMs = Date.now()): Promise<BenchPlan> {
     await store.planVersion(db),
     await store.openCount(db),
   ]
+  const pace = learnPace(await store.timedSteps(db))
   const there = new Map(
     people.map((one) => [one.id, presence(one.version === 0 ? assumedHours : one.hours, one.away, now, daysAhead)]),
   )
@@ -55,7 +58,7 @@ export async function readPlan(db: Db, nowMs = Date.now()): Promise<BenchPlan> {
   const works: PlannedWork[] = []
   const slots: Slot[] = []
   const chains = [...group(jobs, (job) => job.ballId)].map(([ballId, own]) => {
-    const chain = chainOf(own, now)
+    const chain = chainOf(own, now, (step) => pacedMinutes(pace, step))
     const first = own.toSorted((a, b) => (a.dueOn < b.dueOn ? -1 : 1))[0]!
     const operations = chain.map((work, index) => {
       const slot = kept.get(`${work.jobId} ${work.first}`)
@@ -116,6 +119,11 @@ export async function readPlan(db: Db, nowMs = Date.now()): Promise<BenchPlan> {
     stations,
     people,
     left: Math.max(0, count - jobs.length),
+    pace: {
+      count: pace.count,
+      steps: [...pace.steps].map(([key, one]) => ({ key, ...one })),
+      people: [...pace.people].map(([id, one]) => ({ id, ...one })),
+    },
   }
 }
 

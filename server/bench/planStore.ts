@@ -6,7 +6,7 @@ import {
   type PlanSlot,
   mostPlanned,
 } from '@sleetfall/contract'
-import type { PlannedJob, PlannedStep } from '@sleetfall/core'
+import { type PlannedJob, type PlannedStep, type StepKey, type TimedStep, drawingSteps } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { insertRow, listsIn, updateRow } from '../database/rows.ts'
 
@@ -99,6 +99,19 @@ export async function savePerson(
   else await updateRow(db, 'bench_person', { id, version }, values, () => personById(db, id))
   return personById(db, id)
 }
+
+/** So many steps back the pace of the shop is learnt from. */
+const stepsTimed = 600
+/** Steps with a time of their own, which nobody is slow or quick at. */
+const ownTime: readonly StepKey[] = ['dry', ...drawingSteps]
+/** What the last steps took, without their pauses. */
+export const timedSteps = (db: Db) =>
+  db.many<TimedStep>(
+    `select key, minutes as planned_minutes, extract(epoch from done_at - started_at)::double precision / 60 - paused_seconds / 60.0 as real_minutes, staff_id
+     from job_step where done_at is not null and skipped_reason is null and started_at is not null and key <> all($1)
+     order by done_at desc limit $2`,
+    [ownTime, stepsTimed],
+  )
 
 export const planVersion = async (db: Db) =>
   (await db.one<{ version: number }>('select version from bench_plan')).version

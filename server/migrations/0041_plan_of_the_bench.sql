@@ -46,3 +46,6 @@ create table bench_slot (
 create trigger touch_bench_slot before update on bench_slot for each row execute function touch();
 create index bench_slot_staff on bench_slot (staff_id);
 create index bench_slot_station on bench_slot (station_id, starts_at);
+
+-- What the last steps took.
+create index job_step_done on job_step (done_at desc) where done_at is not null and skipped_reason is null;

@@ -19,6 +19,7 @@ import type { Schema } from 'yup'
 import { bagsAhead } from '../bags/store.ts'
 import { listEvents, nextPlay, playersUntil, usualPatterns } from '../events/store.ts'
 import { ballById, ballsOf, listBalls, searchBalls } from '../balls/store.ts'
+import { openCount, openJobs, timedSteps } from '../bench/planStore.ts'
 import { benchStrip, dueJobs, listJobs } from '../bench/store.ts'
 import { coverageOf, forecastsHeld, nearestGaps } from '../coverage/service.ts'
 import { wantedBalls } from '../fitting/store.ts'
@@ -145,6 +146,9 @@ describe('nothing that a request reads grows with the shop', () => {
       'where shots on a pattern turned',
       async (db) => exitSeen(db, (await listTrials(database, asked(trialListSchema))).items[0]!.patternId),
     ],
+    ['work that the plan holds', (db) => openJobs(db)],
+    ['how much work waits', (db) => openCount(db)],
+    ['what the last steps took', (db) => timedSteps(db)],
     ['promised work of a customer', (db) => dueJobs(db, customerId)],
     ['bags ahead of a customer', (db) => bagsAhead(db, customerId, '2026-01-01')],
     ['how good forecasts were', (db) => forecastsHeld(db)],

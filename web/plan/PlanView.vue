@@ -7,6 +7,7 @@ import { dayText } from '../controls/days.ts'
 import { useSession } from '../shell/session.ts'
 import BenchStations from './BenchStations.vue'
 import MoveForm from './MoveForm.vue'
+import PacePanel from './PacePanel.vue'
 import PersonForm from './PersonForm.vue'
 import PlanBoard from './PlanBoard.vue'
 import PlanProposal from './PlanProposal.vue'
@@ -113,6 +114,7 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
         />
         <RunSheet :plan="plan" :blocks="today" :may="session.may('promises')" @open="moving = $event" />
       </div>
+      <PacePanel v-if="plan" :plan="plan" />
       <BenchStations v-if="plan" :plan="plan" @station="station = $event" @person="person = $event" />
       <p v-if="plan && plan.left > 0" class="small soft">{{ t('plan.left', { n: plan.left }) }}</p>
     </LoadState>

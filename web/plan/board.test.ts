@@ -93,6 +93,7 @@ function aPlan(
     stations: [],
     people: [{ id: 'ann', name: 'Ann', hours: [], away: [], skills: null, ...stored }],
     left: 0,
+    pace: { count: 0, steps: [], people: [] },
   }
 }
 
@@ -187,6 +188,14 @@ test('work that is asked for comes after all that waits for its ball, by the clo
   const job = wantedJob(aPlan(), { id: 'x', ballId: 'b', kind: 'clean', steps: [], forEvent: true }, '2026-11-30')
   expect(job).toMatchObject({ release: nine + 50, due: midnight + 1020, weight: 2 })
   expect(job.operations.map(({ station, minutes }) => [station, minutes])).toEqual([['intake', 8]])
+  // What the shop's own steps take is planned for work that is asked for too.
+  const slow = {
+    ...aPlan(),
+    pace: { count: 40, steps: [{ key: 'clean' as const, count: 40, factor: 2, low: 1, high: 3 }], people: [] },
+  }
+  expect(
+    wantedJob(slow, { id: 'x', ballId: null, kind: 'clean', steps: [] }, '2026-11-30').operations[0]!.minutes,
+  ).toBe(11)
 })
 
 test('hours are told with the days that have the same together', () => {

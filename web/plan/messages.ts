@@ -130,6 +130,18 @@ export default {
     'The day is what we promise. A ball that got water in its holes, or is found cracked, takes longer: we tell you then.',
   printReceipt: 'Receipt',
   printLabel: 'Label',
+  pace: 'Planned against real minutes',
+  paceLine:
+    'Learnt from the last {n} steps timed here; furthest from the recipe: {step}, {factor} times its minutes (fitted).',
+  paceNone: 'No step has been timed here yet: the plan goes by the recipes’ minutes (assumed).',
+  paceShow: 'By step and person',
+  paceAxis: 'real minutes for each planned minute',
+  paceWhat: 'Step or person',
+  paceTimes: 'Times planned',
+  paceBand: 'Nine in ten steps',
+  paceCount: 'Timed',
+  paceHow:
+    'Few steps change little: six as planned are believed of each kind, twelve of each person, whose pace is what is left when the kind of step is taken out. What is tapped through in a fifth of its time does not count.',
   gains: 'It saves {what}.',
   gainNights: '{n} nights of waiting',
   gainPads: '{n} changes of pads',

@@ -26,6 +26,7 @@ export function wantedJob(
   dueOn: string,
 ): ScheduleJob {
   const { now, people } = plan.question
+  const factors = new Map(plan.pace.steps.map(({ key, factor }) => [key, factor]))
   const procedure = procedureFor(kind, steps).map((step) => ({ ...step, startedAt: null, doneAt: null, measured: {} }))
   const before = plan.slots.filter((slot) => slot.job === ballId).map((slot) => slot.end)
   return {
@@ -33,6 +34,10 @@ export function wantedJob(
     release: Math.max(now, ...before),
     due: closingOf(dueOn, anyoneThere(people.flatMap(({ there }) => (there ? [there] : [])))),
     weight: forEvent ? 2 : 1,
-    operations: worksOf({ id, kind, procedure, lockedUntil: null }, now).map(({ operation }) => operation),
+    operations: worksOf(
+      { id, kind, procedure, lockedUntil: null },
+      now,
+      (step) => step.minutes * (factors.get(step.key) ?? 1),
+    ).map(({ operation }) => operation),
   }
 }

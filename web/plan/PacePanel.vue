@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import type { BenchPlan } from '@sleetfall/contract'
+import type { ApexOptions } from 'apexcharts'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { plainChart } from '../theme/charts.ts'
+import { useTokenColours } from '../theme/useTokenColours.ts'
+
+/** Planned against real minutes: what the plan has learnt of the shop's own steps, in one line and as a chart. */
+const props = defineProps<{ plan: BenchPlan }>()
+const { t } = useI18n()
+// The chart's package comes only when somebody opens it.
+const VueApexCharts = defineAsyncComponent(() => import('vue3-apexcharts'))
+const colours = useTokenColours(['ink', 'ink-soft', 'good'])
+const open = ref(false)
+const timesText = (factor: number) => factor.toFixed(2)
+const furthest = computed(() =>
+  props.plan.pace.steps.toSorted((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))).at(0),
+)
+const rows = computed(() => [
+  ...props.plan.pace.steps.map((one) => ({ name: t(`bench.stepNames.${one.key}`), ...one })),
+  ...props.plan.pace.people.map((one) => ({
+    name: props.plan.people.find(({ id }) => id === one.id)?.name ?? '–',
+    ...one,
+  })),
+])
+const options = computed<ApexOptions>(() => ({
+  chart: { ...plainChart(colours.value['ink-soft']!), type: 'rangeBar' },
+  colors: [colours.value['good']!],
+  plotOptions: { bar: { horizontal: true, barHeight: '45%' } },
+  xaxis: {
+    min: 0,
+    title: { text: t('plan.paceAxis') },
+    labels: { formatter: (value: string) => Number(value).toFixed(1) },
+  },
+  annotations: { xaxis: [{ x: 1, borderColor: colours.value['ink']! }] },
+  tooltip: { enabled: false },
+}))
+const series = computed(() => [
+  { name: t('plan.pace'), data: rows.value.map(({ name, low, high }) => ({ x: name, y: [low, high] })) },
+])
+</script>
+
+<template>
+  <section class="panel stack" :aria-label="t('plan.pace')">
+    <div class="spread">
+      <p>
+        <template v-if="furthest">{{
+          t('plan.paceLine', {
+            n: plan.pace.count,
+            step: t(`bench.stepNames.${furthest.key}`),
+            factor: timesText(furthest.factor),
+          })
+        }}</template>
+        <template v-else>{{ t('plan.paceNone') }}</template>
+      </p>
+      <v-btn v-if="furthest" size="small" :aria-expanded="open" @click="open = !open">{{ t('plan.paceShow') }}</v-btn>
+    </div>
+    <template v-if="open && furthest">
+      <VueApexCharts type="rangeBar" :height="60 + 34 * rows.length" :options="options" :series="series" />
+      <table class="list">
+        <thead>
+          <tr>
+            <th scope="col">{{ t('plan.paceWhat') }}</th>
+            <th scope="col">{{ t('plan.paceTimes') }}</th>
+            <th scope="col">{{ t('plan.paceBand') }}</th>
+            <th scope="col">{{ t('plan.paceCount') }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.name">
+            <td>{{ row.name }}</td>
+            <td class="figure">{{ timesText(row.factor) }}</td>
+            <td class="figure">{{ timesText(row.low) }}–{{ timesText(row.high) }}</td>
+            <td class="figure">{{ row.count }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small soft">{{ t('plan.paceHow') }}</p>
+    </template>
+  </section>
+</template>
