@@ -50,9 +50,9 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.goto('/upkeep')
   await page.getByText('Bexa Thrumley').waitFor()
   await shot('upkeep')
-  await page.goto('/supplies')
-  await page.getByText('House teeth').waitFor()
-  await shot('supplies')
+  await page.goto('/plan')
+  await page.getByText('Drag a block').waitFor()
+  await shot('plan')
 
   await page.goto('/lanes')
   await page.getByRole('link', { name: 'Quayside House 39' }).click()

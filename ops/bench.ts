@@ -25,6 +25,7 @@ import {
   usualPhases,
   usualSpread,
 } from '@sleetfall/core'
+import { planFigures } from './benchPlan.ts'
 import { buildAll } from './build.ts'
 import { createDatabase, demoSignIns, prepareDatabase } from './database.ts'
 import { largeShopFigures } from './benchLarge.ts'
@@ -202,6 +203,7 @@ try {
     )
   }
   motionFigures()
+  planFigures(row)
   await mapFigures(1, 6, 6)
   await mapFigures(2, 6, 6)
   await mapFigures(2, 3, 6)

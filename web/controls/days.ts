@@ -6,6 +6,10 @@ export function dayText(iso: string): string {
   return format(date, date.getFullYear() === new Date().getFullYear() ? 'EEE d MMM' : 'd MMM yyyy')
 }
 
+/** From the first day to the last; one day alone where they are the same. */
+export const daysText = (from: string, to: string) =>
+  from === to ? dayText(from) : `${dayText(from)} – ${dayText(to)}`
+
 const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' })
 
 /** How a day lies to today: `today`, `in 3 days`, `2 days ago`. */

@@ -4,7 +4,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
-import { dayText, fromToday } from '../controls/days.ts'
+import { dayText, daysText, fromToday } from '../controls/days.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { usePatterns } from '../lanes/store.ts'
@@ -78,7 +78,7 @@ const packedOn = (customerId: string) => bags.value.find((bag) => bag.customerId
           <div>
             <dt>{{ t(`events.kinds.${event.kind}`) }}</dt>
             <dd>
-              {{ dayText(event.startsOn) }} – {{ dayText(event.endsOn) }}
+              {{ daysText(event.startsOn, event.endsOn) }}
               <span v-if="event.nextOn" class="soft small">{{ fromToday(event.nextOn) }}</span>
             </dd>
           </div>

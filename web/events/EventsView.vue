@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import SortHead from '../controls/SortHead.vue'
-import { dayText, fromToday, todayText } from '../controls/days.ts'
+import { dayText, daysText, fromToday, todayText } from '../controls/days.ts'
 import MoreRows from '../controls/MoreRows.vue'
 import { useOrder } from '../controls/useSorted.ts'
 import { usePage } from '../http/usePage.ts'
@@ -114,8 +114,7 @@ watch(
                 ><strong>{{ event.name }}</strong></router-link
               >
               <span class="small soft"
-                >{{ t(`events.kinds.${event.kind}`) }}, {{ dayText(event.startsOn) }} –
-                {{ dayText(event.endsOn) }}</span
+                >{{ t(`events.kinds.${event.kind}`) }}, {{ daysText(event.startsOn, event.endsOn) }}</span
               >
             </td>
             <td>{{ event.place }}</td>

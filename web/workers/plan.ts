@@ -5,7 +5,7 @@ import type { PlanWorker } from './plan.worker.ts'
 /** Longest that a plan is searched for, ms; a normal day's is proved in a fraction of it. */
 const planMs = 9000
 /** Longest that somebody at the counter waits for what would have to move, ms. */
-const promiseMs = 700
+const promiseMs = 250
 
 const open = () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
 

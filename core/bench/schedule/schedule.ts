@@ -29,7 +29,11 @@ const mostProved = 60
 const shareToImprove = 0.4
 /** Rounds without a better plan after which more of them are no use where a proof can be sought. */
 const idleRounds = 300
+/** Of a large bench, where a round takes long, nothing is looked for any more after so many without a better plan. */
+const idleAtLarge = 1500
 const roundsATell = 16
+/** From so many operations on the clock is looked at every round. */
+const slowRounds = 400
 const nodesATell = 64
 
 /**
@@ -60,8 +64,9 @@ export function scheduleOf(question: ScheduleQuestion, limits: ScheduleLimits): 
       lastBest = best
       // A bound that is met leaves only the pads to better: a short search is enough for those.
       if (since > idleRounds && (small || met(best))) return false
-      if (rounds % roundsATell !== 0) return true
-      tell(best)
+      if (since > idleAtLarge && question.minimise !== 'span') return false
+      if (rounds % roundsATell === 0) tell(best)
+      else if (problem.ops.length < slowRounds) return true
       return !limits.cancelled?.() && share() < (small ? shareToImprove : 1)
     },
   })
