@@ -62,6 +62,10 @@ async function openAsCustomer(page: Page): Promise<void> {
   await page.goto(await page.getByLabel('Address').inputValue())
 }
 
+async function openCalendar(page: Page): Promise<void> {
+  await page.goto('/plan')
+  await page.getByRole('button', { name: 'My calendar' }).click()
+}
 async function openHours(page: Page): Promise<void> {
   await page.goto('/plan')
   await page.getByRole('button', { name: 'Hours: Anders Keelby' }).click()
@@ -154,6 +158,7 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
       () => page.getByRole('button', { name: 'Can it be ready by' }).click(),
       'Nothing is taken in by asking',
     ],
+    ['my calendar', () => openCalendar(page), 'Calendar file'],
     ['hours', () => openHours(page), 'Hours of the week'],
     ['bench again', () => page.goto('/bench'), 'Promised'],
     ['job', () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(), 'Not started yet'],

@@ -134,6 +134,21 @@ test('a broken bath: the plan says what no longer holds, and another one is look
   await expect(risks).toHaveCount(0)
 })
 
+test('one’s own work as a calendar: a file, and an address until it is ended', async ({ signedIn: page }) => {
+  await openPlan(page)
+  await page.getByRole('button', { name: 'My calendar' }).click()
+  const form = page.getByRole('dialog')
+  const saved = page.waitForEvent('download')
+  await form.getByRole('link', { name: 'Calendar file' }).click()
+  expect((await saved).suggestedFilename()).toBe('bench.ics')
+  await form.getByRole('button', { name: 'Make an address' }).click()
+  const address = await form.getByLabel('Address', { exact: true }).inputValue()
+  expect(await (await page.request.get(address)).text()).toContain('BEGIN:VCALENDAR')
+  await form.getByRole('button', { name: 'End my address' }).click()
+  await expect(page.getByText('No address shows your work any more')).toBeVisible()
+  expect((await page.request.get(address)).status()).toBe(404)
+})
+
 test('a walk-in on a tablet, and somebody who is away: hours are told, the plan follows when it is taken over', async ({
   page,
   site,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { anyoneThere, closingOf, nightsOf, presence } from './hours.ts'
-import { type PlannedJob, chainOf, worksOf } from './planned.ts'
+import { type PlannedJob, asSlotted, chainOf, worksOf } from './planned.ts'
 import { type JobKind, jobKinds, procedureFor, recipeKinds } from './procedure.ts'
 import { recipeByKey } from '../surface/recipe.ts'
 
@@ -81,6 +81,16 @@ describe('steps of a job as operations of the plan', () => {
     expect([...new Set(chain.map(({ jobId }) => jobId))]).toEqual(['extract', 'resurface', 'clean'])
     expect(chain.findLast(({ jobId }) => jobId === 'extract')!.operation.maxWait).toBe(3 * 24 * 60)
   })
+})
+
+test('what stands in the plan keeps the minutes that it was planned with', () => {
+  const soak = worksOf(aJob('extract'), 0).find(({ operation }) => operation.station === 'bath')!.operation
+  expect(asSlotted(soak, 37)).toBe(soak)
+  expect(asSlotted(soak, 40).attention.at(-1)).toEqual({ from: 33, to: 40 })
+  expect(asSlotted(soak, 17).attention).toEqual([
+    { from: 0, to: 6 },
+    { from: 16, to: 17 },
+  ])
 })
 
 describe('hours', () => {

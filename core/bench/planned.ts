@@ -158,3 +158,13 @@ export function chainOf(
     return [...works.slice(0, -1), { ...last, operation: { ...last.operation, maxWait: unfinishedMinutes } }]
   })
 }
+
+/** An operation as it was planned: with the minutes of its slot, whatever is known of its steps by now; the last stretch of attention goes with its end. */
+export function asSlotted(operation: ScheduleOperation, minutes: number): ScheduleOperation {
+  if (minutes === operation.minutes) return operation
+  const attention = operation.attention.flatMap(({ from, to }) => {
+    const end = to === operation.minutes ? minutes : Math.min(to, minutes)
+    return from < end ? [{ from, to: end }] : []
+  })
+  return { ...operation, minutes, attention }
+}

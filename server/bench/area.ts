@@ -10,9 +10,9 @@ export const bench: Area = {
     ['/plan', planRoutes],
   ],
   search: searchJobs,
-  tables: ['bench_person', 'bench_plan', 'bench_slot', 'job', 'job_reading', 'job_step', 'station'],
+  tables: ['bench_person', 'bench_plan', 'bench_slot', 'job', 'job_reading', 'job_step', 'plan_link', 'station'],
   // Names and roles of who works there: asked with their hours in one query.
   foreignTables: ['ball_present', 'staff'],
-  exports: ['plan.ts', 'planStore.ts', 'safety.ts', 'store.ts'],
+  exports: ['plan.ts', 'planCalendar.ts', 'planStore.ts', 'safety.ts', 'store.ts'],
   imports: ['balls', 'customers', 'events', 'staff', 'supplies', 'surface', 'trials'],
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { BenchPlan, BenchPerson, Job, PlanSlot } from '@sleetfall/contract'
 import { faultsOf, recipeByKey, scheduleOf } from '@sleetfall/core'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import ICAL from 'ical.js'
 import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
@@ -203,8 +204,38 @@ describe('the plan of the bench', () => {
       count: expect.any(Number),
       steps: expect.arrayContaining([expect.objectContaining({ key: 'clean' })]),
     })
-    expect(slower.question.jobs[0]!.operations[0]!.minutes).toBe(before + 3)
+    // What is planned keeps its minutes, so that no slot falls over the next by itself; a new plan takes what is known now.
+    expect(slower.question.jobs[0]!.operations[0]!.minutes).toBe(before)
+    const anew: BenchPlan = (await technician.get('/plan/anew').expect(200)).body
+    expect(anew.question.jobs[0]!.operations[0]!.minutes).toBe(before + 3)
+    const [slot] = slotsIn(anew)
+    const taken = await technician
+      .post('/plan', { version: anew.version, slots: [{ ...slot!, end: slot!.start + before + 3 }] })
+      .expect(200)
+    expect((taken.body as BenchPlan).question.jobs[0]!.operations[0]!.minutes).toBe(before + 3)
     await shop.database.run(`delete from job where state = 'done' and ball_id = $1`, [job.ballId])
+  })
+
+  test('a member’s work is a calendar that another parser reads: as a file, and behind an address of their own until it is made anew', async () => {
+    const job = await newJob()
+    const events = (text: string) =>
+      new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((one) => new ICAL.Event(one))
+    const file = events((await technician.get('/plan/calendar').expect(200)).text)
+    const now = await plan()
+    expect(file.length).toBeGreaterThan(0)
+    expect(file[0]!.summary).toBe(`${now.chains[0]!.ballName}: resurface`)
+    expect(file[0]!.uid).toBe(`${job.id}-0`)
+    expect(file[0]!.startDate.toJSDate().getTime()).toBe(Math.min(...now.slots.map(({ start }) => start)) * 60_000)
+    const [{ body: first }, { body: second }] = [
+      await technician.post('/plan/link', {}).expect(200),
+      await technician.post('/plan/link', {}).expect(200),
+    ]
+    await technician.get(`/open/bench/${first.secret}`).expect(404)
+    expect(events((await technician.get(`/open/bench/${second.secret}`).expect(200)).text)).toHaveLength(file.length)
+    await technician.post('/plan/link/end', {}).expect(200)
+    await technician.get(`/open/bench/${second.secret}`).expect(404)
+    // Who has nothing to do there has an empty one.
+    expect(events((await owner.get('/plan/calendar').expect(200)).text)).toEqual([])
   })
 
   test('stations are the owner’s to add, hours are told by name and range', async () => {

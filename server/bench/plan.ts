@@ -6,6 +6,7 @@ import {
   type ScheduleQuestion,
   type Slot,
   anyoneThere,
+  asSlotted,
   assumedHours,
   asPlanned,
   chainOf,
@@ -31,8 +32,11 @@ const minuteOf = (time: string) => Math.floor(Date.parse(time) / 60_000)
 /** Stations that take any number of balls. */
 const takesMany = (kind: string) => kind === 'intake' || kind === 'dry-rack' || kind === 'shelf'
 
-/** The plan as it stands, with the question that it answers. */
-export async function readPlan(db: Db, nowMs = Date.now()): Promise<BenchPlan> {
+/**
+ * The plan as it stands, with the question that it answers: what has a slot takes the minutes of its slot. `anew`: what it takes by all that is known
+ * now, for a new plan.
+ */
+export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}): Promise<BenchPlan> {
   const now = Math.floor(nowMs / 60_000)
   const [stations, people, jobs, version, count] = [
     await store.stations(db),
@@ -73,13 +77,20 @@ export async function readPlan(db: Db, nowMs = Date.now()): Promise<BenchPlan> {
         running: work.startedMs !== null,
         locked: slot?.locked ?? false,
       })
-      const minutes = work.operation.minutes
+      const running = work.startedMs !== null
+      const planned =
+        slot && !running ? asSlotted(work.operation, minuteOf(slot.endsAt) - minuteOf(slot.startsAt)) : work.operation
+      const { minutes } = planned
       if (fixed) slots.push({ job: ballId, index, ...fixed, end: fixed.start + minutes })
       else if (slot) {
         const start = minuteOf(slot.startsAt)
         slots.push({ job: ballId, index, station: slot.stationId, person: slot.staffId, start, end: start + minutes })
       }
-      return { ...work.operation, fixed, person: own.find((job) => job.id === work.jobId)!.assignedTo }
+      return {
+        ...(anew ? work.operation : planned),
+        fixed,
+        person: own.find((job) => job.id === work.jobId)!.assignedTo,
+      }
     })
     const due = closingOf(first.dueOn, hours)
     const job: ScheduleJob = {
@@ -171,6 +182,14 @@ export async function takePlan(
 ): Promise<BenchPlan> {
   if (!(await store.claimPlan(db, input.version, staffId))) throw versionConflict(await readPlan(db))
   const plan = await readPlan(db)
+  const fresh = await readPlan(db, { anew: true })
+  /** With the minutes of the slot: those that stood, or what is known now. */
+  const operationFor = (work: PlannedWork, slot: PlanSlot) => {
+    const [stands, now] = [plan, fresh].map(
+      ({ question }) => question.jobs.find((job) => job.id === work.chain)!.operations[work.index]!,
+    )
+    return slot.end - slot.start === now!.minutes ? now! : stands!
+  }
   const workOf = new Map(plan.works.map((work) => [`${work.jobId} ${work.first}`, work]))
   const free = input.slots.flatMap((slot, at) => {
     const work = workOf.get(`${slot.jobId} ${slot.firstPosition}`)
@@ -187,14 +206,9 @@ export async function takePlan(
       ...job,
       operations: job.operations.map((one, index) => {
         const slot = wanted.get(`${job.id} ${index}`)
-        if (!slot)
-          return one.fixed && plan.works.some((work) => work.chain === job.id && work.index === index && work.running)
-            ? one
-            : { ...one, fixed: null }
-        return {
-          ...one,
-          fixed: slot.locked ? { start: slot.start, station: slot.stationId, person: slot.staffId ?? null } : null,
-        }
+        const work = plan.works.find((own) => own.chain === job.id && own.index === index)!
+        // What somebody puts somewhere is held to the hours like everything else; only what runs stands as it is.
+        return work.running ? one : { ...(slot ? operationFor(work, slot) : one), fixed: null }
       }),
     })),
   }
@@ -203,7 +217,7 @@ export async function takePlan(
       plan.works.some((work) => work.running && work.chain === slot.job && work.index === slot.index),
     ),
     ...free.map(({ slot, work }): Slot => {
-      const minutes = plan.question.jobs.find((job) => job.id === work.chain)!.operations[work.index]!.minutes
+      const { minutes } = operationFor(work, slot)
       return {
         job: work.chain,
         index: work.index,
@@ -214,7 +228,11 @@ export async function takePlan(
       }
     }),
   ]
-  const [fault] = faultsOf(question, slots).filter((one) => one.fault !== 'missing')
+  // What was wrong before, such as a time that has passed, does not keep anybody from changing something else.
+  const before = new Set(faultsOf(plan.question, plan.slots).map(({ job, index, fault }) => `${job} ${index} ${fault}`))
+  const [fault] = faultsOf(question, slots).filter(
+    ({ job, index, fault: what }) => what !== 'missing' && !before.has(`${job} ${index} ${what}`),
+  )
   if (fault) {
     const at = input.slots.findIndex((slot) => slot === wanted.get(`${fault.job} ${fault.index}`))
     throw invalidInput([{ path: `slots[${Math.max(0, at)}]`, said: faultWords[fault.fault] }])

@@ -1,9 +1,11 @@
 import { benchPersonSchema, benchStationSchema, planTakenSchema, versioned } from '@sleetfall/contract'
 import { Router } from 'express'
-import { type Context, idOf } from '../http/context.ts'
+import { object } from 'yup'
+import { type Context, idOf, signedIn } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { write } from '../http/write.ts'
 import { readPlan, takePlan } from './plan.ts'
+import { calendarOfMember, endPlanLink, makePlanLink } from './planCalendar.ts'
 import * as store from './planStore.ts'
 
 /** The bench's plan: its slots, stations and people. */
@@ -13,6 +15,33 @@ export function planRoutes(context: Context): Router {
 
   router.get('/', async (_request, response) => {
     response.json(await readPlan(database))
+  })
+  /** What the one who asks does at the bench, as a calendar file. */
+  router.get('/calendar', async (request, response) => {
+    const member = await store.personById(database, signedIn(request).id)
+    if (!member) throw notFound('record')
+    response.type('text/calendar').send(await calendarOfMember(database, member))
+  })
+  router.post(
+    '/link',
+    // Told once, and kept nowhere: a repeated request does not get it again.
+    write(context, object({}), async ({ db, user }) => ({ secret: await makePlanLink(db, user.id) })),
+  )
+  router.post(
+    '/link/end',
+    write(
+      context,
+      object({}),
+      async ({ db, user }) => {
+        await endPlanLink(db, user.id)
+        return {}
+      },
+      async () => ({}),
+    ),
+  )
+  /** The same, with what its steps take by all that is known now: what a new plan is made from. */
+  router.get('/anew', async (_request, response) => {
+    response.json(await readPlan(database, { anew: true }))
   })
   router.post(
     '/',

@@ -49,3 +49,13 @@ create index bench_slot_station on bench_slot (station_id, starts_at);
 
 -- What the last steps took.
 create index job_step_done on job_step (done_at desc) where done_at is not null and skipped_reason is null;
+
+-- The address under which a member's own calendar is subscribed to; told once, only its hash is kept.
+create table plan_link (
+  staff_id uuid primary key references staff on delete cascade,
+  secret_hash text not null unique,
+  created_at timestamptz not null default now(),
+  updated_at timestamptz not null default now(),
+  version integer not null default 1
+);
+create trigger touch_plan_link before update on plan_link for each row execute function touch();

@@ -6,5 +6,5 @@ export const open: Area = {
   doors: [['/open', openRoutes]],
   tables: [],
   exports: [],
-  imports: ['bags', 'balls', 'customers', 'events', 'lanes', 'shop', 'upkeep'],
+  imports: ['bags', 'balls', 'bench', 'customers', 'events', 'lanes', 'shop', 'upkeep'],
 }

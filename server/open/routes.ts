@@ -3,6 +3,7 @@ import { type Request, Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
 import { calendarOfCustomer } from '../bags/calendar.ts'
 import { bagsAhead } from '../bags/store.ts'
+import { calendarOfMember, planLinkHolder } from '../bench/planCalendar.ts'
 import { today } from '../events/nextDay.ts'
 import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
@@ -71,6 +72,12 @@ export function openRoutes({ database }: Context): Router {
     const customer = await customerById(database, customerId)
     if (!customer) throw notFound()
     response.type('text/calendar').send(await calendarOfCustomer(database, customer))
+  })
+  /** A member's own work at the bench, to subscribe to. */
+  router.get('/bench/:secret', async (request, response) => {
+    const member = await planLinkHolder(database, String(request.params['secret']))
+    if (!member) throw notFound('link')
+    response.type('text/calendar').send(await calendarOfMember(database, member))
   })
   router.post('/upkeep/:secret/sessions', async (request, response) => {
     const input = checked(sessionLogSchema, request.body)

@@ -23,7 +23,10 @@ const rows = computed(() =>
           {
             key: `${moved.job} ${moved.index}`,
             chain,
-            work: workText(work),
+            work: workText(
+              work,
+              props.plan.question.jobs.find(({ id }) => id === moved.job)?.operations[moved.index]?.pad,
+            ),
             from: moved.from && placeText(moved.from),
             to: placeText(moved.to),
           },

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { BenchPlan, PlannedChain, PlannedWork } from '@sleetfall/contract'
+import { group } from 'd3-array'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { type AtRisk, type Block } from './board.ts'
@@ -16,6 +18,10 @@ const props = defineProps<{
 const { t } = useI18n()
 const { blockText } = useBlockText(() => props.plan)
 const { spanText } = useSpanText()
+/** A line a ball: the first of its work that does not hold. */
+const doubtful = computed(() =>
+  [...group(props.faulty, ({ chain }) => chain.id).values()].map((own) => ({ block: own[0]!, more: own.length - 1 })),
+)
 </script>
 
 <template>
@@ -31,7 +37,9 @@ const { spanText } = useSpanText()
             : t('plan.lateBy', { span: spanText(minutesLate) })
         }}
       </li>
-      <li v-for="block in faulty" :key="block.key">{{ blockText(block) }}</li>
+      <li v-for="{ block, more } in doubtful" :key="block.key">
+        {{ blockText(block) }}<span v-if="more > 0" class="soft">; {{ t('plan.moreOfBall', { n: more }) }}</span>
+      </li>
     </ul>
     <p class="small soft">{{ t('plan.whatSaves') }}</p>
   </section>

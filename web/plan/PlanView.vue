@@ -6,6 +6,7 @@ import LoadState from '../controls/LoadState.vue'
 import { dayText } from '../controls/days.ts'
 import { useSession } from '../shell/session.ts'
 import BenchStations from './BenchStations.vue'
+import CalendarForm from './CalendarForm.vue'
 import MoveForm from './MoveForm.vue'
 import PacePanel from './PacePanel.vue'
 import PersonForm from './PersonForm.vue'
@@ -26,6 +27,7 @@ const { store, plan, by, chosenDay, day, days, today, risks, loose, faulty, prop
 const moving = ref<Block | null>(null)
 const station = ref<BenchStation | 'new' | null>(null)
 const asking = ref(false)
+const subscribing = ref(false)
 const person = ref<BenchPerson | null>(null)
 const shareOf = (busy: number, open: number) => (open === 0 ? (busy > 0 ? 100 : 0) : Math.round((100 * busy) / open))
 const loadText = ({ balls, busyMinutes, openMinutes }: PlanDay) =>
@@ -44,6 +46,9 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
       <h1>{{ t('plan.title') }}</h1>
       <div class="row">
         <v-btn size="small" @click="asking = true">{{ t('plan.ask') }}</v-btn>
+        <v-btn v-if="session.may('bench')" size="small" @click="subscribing = true">{{
+          t('plan.calendar.open')
+        }}</v-btn>
         <v-btn size="small" to="/bench">{{ t('plan.toBench') }}</v-btn>
         <v-btn
           v-if="session.may('promises')"
@@ -128,6 +133,7 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
       @close="moving = null"
     />
     <StationForm v-if="station" :station="station === 'new' ? null : station" @close="station = null" />
+    <CalendarForm v-if="subscribing" @close="subscribing = false" />
     <PromiseForm v-if="asking" @close="asking = false" />
     <PersonForm v-if="person" :person="person" @close="person = null" />
   </section>

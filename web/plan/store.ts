@@ -24,6 +24,8 @@ export const usePlan = defineStore('plan', () => {
       error.value = errorText(problem)
     }
   }
+  /** The question for a new plan: with what steps take by all that is known now. */
+  const fresh = () => get<BenchPlan>('/plan/anew')
   async function take(version: number, slots: readonly PlanSlot[]): Promise<void> {
     plan.value = await post<BenchPlan>('/plan', { version, slots })
   }
@@ -36,5 +38,5 @@ export const usePlan = defineStore('plan', () => {
     await put<BenchPerson>(`/plan/people/${id}`, input)
     await load()
   }
-  return { plan, error, load, take, saveStation, savePerson }
+  return { plan, error, load, fresh, take, saveStation, savePerson }
 })

@@ -9,7 +9,7 @@ export function useBlockText(plan: () => BenchPlan) {
   const personName = (id: string | null) => plan().people.find((one) => one.id === id)?.name ?? t('plan.nobody')
   const nameOf = ({ chain }: Block) => chain.ballName
   /** What is done, by the steps that it is made of. */
-  const workText = ({ kind, keys }: PlannedWork, pad: string | null = null) =>
+  const workText = ({ kind, keys }: PlannedWork, pad: string | null | undefined = null) =>
     pad
       ? t('plan.workPad', { work: t(`works.${kind}`), pad })
       : `${t(`works.${kind}`)}: ${t(`bench.stepNames.${keys[0]!}`)}`

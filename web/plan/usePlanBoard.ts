@@ -77,7 +77,7 @@ export function usePlanBoard() {
     }
   }
   async function anew(): Promise<void> {
-    const now = plan.value
+    const now = await store.fresh().catch((error: unknown) => (notices.failed(error), null))
     const schedule = now && (await solve(now.question))
     if (!schedule) return
     if (isBetter(now, schedule)) proposal.value = proposalOf(now, schedule)
