@@ -11,6 +11,9 @@ import {
   complaints,
   policyDefaults,
   schools,
+  tellKinds,
+  tellWords,
+  unknownWords,
 } from '@sleetfall/core'
 import * as yup from 'yup'
 import {
@@ -27,7 +30,7 @@ import {
 import type { BallEventKind } from './ballEvents.ts'
 import type { Ball } from './balls.ts'
 import type { Stored } from './stored.ts'
-import { wrong } from './said.ts'
+import { type FieldName, wrong } from './said.ts'
 
 export const policySchema = yup.object({
   school: oneOf('school', schools),
@@ -120,6 +123,30 @@ export const reminderSchema = yup.object({
   subject: requiredText('subject', 120),
   body: requiredText('text', 2000),
 })
+const template = (field: 'subject' | 'text', most: number) =>
+  requiredText(field, most).test(
+    'words',
+    wrong(field, 'unknownWords', { known: tellWords.map((word) => `{${word}}`).join(', ') }),
+    (value) => unknownWords(value ?? '').length === 0,
+  )
+const minuteOfDay = (field: FieldName) => neededWhole('minuteOfDay', field)
+/** How the shop tells its customers: its own words by occasion, and when nothing is sent. */
+export const tellingSchema = yup.object({
+  /** Occasions that the shop has words of its own for. */
+  templates: yup
+    .array(
+      yup
+        .object({ kind: oneOf('kind', tellKinds), subject: template('subject', 120), body: template('text', 2000) })
+        .required(),
+    )
+    .max(tellKinds.length)
+    .default([]),
+  quietFrom: minuteOfDay('quietFrom'),
+  quietTo: minuteOfDay('quietTo'),
+})
+export type TellingInput = yup.InferType<typeof tellingSchema>
+export type Telling = TellingInput & Stored
+
 export interface OutboxMessage extends yup.InferType<typeof reminderSchema>, Stored {
   readonly customerName: string
   readonly state: 'queued' | 'sent' | 'withdrawn'

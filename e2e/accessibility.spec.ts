@@ -66,6 +66,10 @@ async function openCalendar(page: Page): Promise<void> {
   await page.goto('/plan')
   await page.getByRole('button', { name: 'My calendar' }).click()
 }
+async function openTelling(page: Page): Promise<void> {
+  await page.goto('/upkeep')
+  await page.getByRole('button', { name: 'Our words and quiet hours' }).click()
+}
 async function openHours(page: Page): Promise<void> {
   await page.goto('/plan')
   await page.getByRole('button', { name: 'Hours: Anders Keelby' }).click()
@@ -166,6 +170,7 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
     ['recipe builder', () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(), 'Find the steps'],
     ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
+    ['our words', () => openTelling(page), 'Filled in by itself'],
     ['league night', () => page.goto('/upkeep?new=night'), 'Who played'],
     ['school', () => openSchool(page), 'Upkeep of The Drying Loft'],
     ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],

@@ -1,12 +1,16 @@
 import type { Page } from '@playwright/test'
-import { behind, expect, openCustomer, signIn, test } from './site.ts'
+import { behind, choose, expect, openCustomer, signIn, test } from './site.ts'
 
 const board = (page: Page) => page.getByRole('group', { name: /^Board of/ })
 const blocks = (page: Page) => board(page).getByRole('button')
-/** Board of the first day on which something is planned. */
+/** Board of a day on which much is planned: today there may be only what another journey has begun. */
 async function openPlan(page: Page): Promise<void> {
   await page.goto('/plan')
-  await expect(blocks(page).first()).toBeVisible()
+  await page
+    .getByRole('button', { name: /([2-9]|\d\d) balls/ })
+    .first()
+    .click()
+  await expect(blocks(page).nth(4)).toBeVisible()
 }
 const sheet = (page: Page) => page.getByRole('row').filter({ has: page.getByRole('button', { name: /^Move: / }) })
 
@@ -57,6 +61,36 @@ test('a promise at the counter: asked for, put on the bench with its slot, print
     await page.getByRole('button', { name: button, exact: true }).click()
     expect((await saved).suggestedFilename()).toMatch(file)
   }
+  await page.getByRole('button', { name: 'Tell the customer' }).click()
+  const tell = page.getByRole('dialog')
+  await expect(tell.getByLabel('Text')).toHaveValue(
+    /Hello Gard,[^{}]*Murkle is on our bench \(resurface[^{}]*The Drying Loft/,
+  )
+  await choose(page, 'Occasion', 'ready')
+  await expect(tell.getByLabel('Subject')).toHaveValue('Murkle is ready')
+  await tell.getByRole('button', { name: 'Put in the outbox' }).click()
+  await expect(page.getByText('The message to Gard Plumwharf waits in the outbox')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.goto('/upkeep')
+  await expect(page.getByRole('region', { name: 'Outbox' }).getByText('× taken back')).toBeVisible()
+})
+
+test('customers are told in the shop’s own words, which say what stands in braces', async ({ page, site }) => {
+  await signIn(page, site, 'owner')
+  await page.goto('/upkeep')
+  await page.getByRole('button', { name: 'Our words and quiet hours' }).click()
+  const form = page.getByRole('dialog')
+  await form.getByLabel('Text').fill('{bal} waits for you')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(form.getByText(/only these words stand in braces: \{customer\}/)).toBeVisible()
+  await form.getByLabel('Text').fill('{ball} waits for you, {customer}')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Our words and quiet hours are saved')).toBeVisible()
+  await page.goto('/bench')
+  await page.getByRole('link', { name: 'Nettlewharf', exact: true }).click()
+  await page.getByRole('button', { name: 'Tell the customer' }).click()
+  await choose(page, 'Occasion', 'ready')
+  await expect(form.getByLabel('Text')).toHaveValue('Nettlewharf waits for you, Isk')
 })
 
 test('work is moved by keyboard on the board: it stays where it was put, and undo puts it back', async ({

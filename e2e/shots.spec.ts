@@ -52,6 +52,11 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await shot('upkeep')
   await page.goto('/plan')
   await page.getByText('Drag a block').waitFor()
+  // A day with something on it, whatever the day of the week.
+  await page
+    .getByRole('button', { name: /([2-9]|\d\d) balls/ })
+    .first()
+    .click()
   await shot('plan')
 
   await page.goto('/lanes')

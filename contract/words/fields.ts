@@ -212,6 +212,8 @@ export const fields = {
   product: 'Product',
   psaToPap: 'PSA to PAP',
   question: 'Question',
+  quietFrom: 'Nothing is sent from',
+  quietTo: 'Nothing is sent until',
   ra: 'Ra',
   ratio: 'Ratio',
   read: 'Read',

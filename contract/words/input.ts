@@ -38,6 +38,7 @@ export const input = {
   leastFirst: '{field}: the least comes first',
   leastAndMost: '{field}: [least, most]',
   mustGrow: '{field}: distances must grow',
+  unknownWords: '{field}: only these words stand in braces: {known}',
   laterThanFrom: '{field}: must be later than the start',
   sortedAndApart: '{field}: in order of time, none over another',
   shortTexts: '{field}: at most 20 short texts by name',

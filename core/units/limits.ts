@@ -108,6 +108,8 @@ export const limits = {
   readTemperatureC: limit(0, 110, 0.5, 'degC', 1),
   soakMinutes: limit(1, 60, 1, 'min'),
   minutesPerStep: limit(0, 240, 1, 'min'),
+  /** Minutes after midnight. */
+  minuteOfDay: limit(0, 1439, 1, 'min'),
   setupMinutes: limit(0, 60, 0.5, 'min', 1),
   passesPerSide: limit(1, 40, 1, 'passes'),
   secondsPerSide: limit(0, 600, 5, 's'),

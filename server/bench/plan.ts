@@ -259,6 +259,7 @@ export async function takePlan(
 
 /** Gives work that has no slot the first that is free, with nothing moved; what finds none waits for a new plan. */
 export async function placeNew(db: Db): Promise<void> {
+  await store.holdPlan(db)
   const plan = await readPlan(db)
   if (plan.slots.length === plan.works.length) return
   const { slots } = placeInOrder(asPlanned(plan.question, plan.slots))

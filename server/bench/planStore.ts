@@ -116,6 +116,9 @@ export const timedSteps = (db: Db) =>
 export const planVersion = async (db: Db) =>
   (await db.one<{ version: number }>('select version from bench_plan')).version
 
+/** Nobody else changes the plan until this transaction ends: two who put work into the same gap would see it free. */
+export const holdPlan = (db: Db) => db.one('select 1 as held from bench_plan for update')
+
 /** Moves the plan's version on if it still is the one that was looked at. */
 export const claimPlan = async (db: Db, version: number, staffId: string) =>
   (await db.run('update bench_plan set made_by = $2 where version = $1', [version, staffId])) === 1

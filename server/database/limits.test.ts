@@ -32,6 +32,8 @@ const quantityOf: Readonly<Record<string, LimitName>> = {
   'rule_set.most_differential_in': 'differentialIn',
   'rule_set.most_static_oz': 'ruledStaticOz',
   'event.games': 'seriesGames',
+  'telling.quiet_from': 'minuteOfDay',
+  'telling.quiet_to': 'minuteOfDay',
   'event.balls_carried': 'ruledBalls',
   'customer.laydown_from_board': 'board',
   'customer.laydown_to_board': 'board',

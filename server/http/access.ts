@@ -166,6 +166,8 @@ export const access: readonly Rule[] = [
   ['POST', '/upkeep/sessions', 'records'],
   ['POST', '/upkeep/nights', 'records'],
   ['POST', '/upkeep/nights/:id/withdraw', 'records'],
+  ['GET', '/upkeep/telling', 'counter'],
+  ['PUT', '/upkeep/telling', 'shop'],
   ['GET', '/upkeep/outbox', 'counter'],
   ['POST', '/upkeep/outbox', 'records'],
   ['POST', '/upkeep/outbox/:id/withdraw', 'records'],

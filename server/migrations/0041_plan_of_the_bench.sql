@@ -59,3 +59,16 @@ create table plan_link (
   version integer not null default 1
 );
 create trigger touch_plan_link before update on plan_link for each row execute function touch();
+
+-- How customers are told: the shop's own words by occasion, and hours in which nothing is sent, minutes after midnight.
+create table telling (
+  id boolean primary key default true check (id),
+  templates jsonb not null default '[]',
+  quiet_from integer not null default 1260 check (quiet_from between 0 and 1439),
+  quiet_to integer not null default 480 check (quiet_to between 0 and 1439),
+  created_at timestamptz not null default now(),
+  updated_at timestamptz not null default now(),
+  version integer not null default 1
+);
+create trigger touch_telling before update on telling for each row execute function touch();
+insert into telling default values;

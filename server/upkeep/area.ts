@@ -1,6 +1,6 @@
 import type { Area } from '../http/area.ts'
 import { upkeepRoutes } from './routes.ts'
-import { sendWaiting } from './store.ts'
+import { quietNow, sendWaiting } from './store.ts'
 
 export const upkeep: Area = {
   name: 'upkeep',
@@ -11,15 +11,16 @@ export const upkeep: Area = {
       every: '* * * * *',
       // The sender is simulated: whatever waits long enough counts as delivered, and the log says so.
       run: (database, logger) =>
-        database.transaction((db) =>
-          sendWaiting(db, async (message) => {
+        database.transaction(async (db) => {
+          if (await quietNow(db)) return 0
+          return sendWaiting(db, async (message) => {
             logger.info({ message: message.id }, 'message handed to the simulated sender')
             return true
-          }),
-        ),
+          })
+        }),
     },
   ],
-  tables: ['outbox_message', 'upkeep_link', 'upkeep_policy'],
+  tables: ['outbox_message', 'telling', 'upkeep_link', 'upkeep_policy'],
   exports: ['service.ts', 'store.ts'],
   imports: ['balls', 'bench', 'customers', 'events', 'lanes', 'present'],
 }

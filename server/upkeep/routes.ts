@@ -4,7 +4,9 @@ import {
   reminderSchema,
   said,
   sessionLogSchema,
+  tellingSchema,
   upkeepListSchema,
+  versioned,
 } from '@sleetfall/contract'
 import { Router } from 'express'
 import { object } from 'yup'
@@ -76,6 +78,18 @@ export function upkeepRoutes(context: Context): Router {
     ),
   )
 
+  router.get('/telling', async (_request, response) => {
+    response.json(await store.telling(database))
+  })
+  router.put(
+    '/telling',
+    write(
+      context,
+      tellingSchema.concat(versioned),
+      ({ db, input: { version, ...input } }) => store.saveTelling(db, input, version),
+      ({ db }) => store.telling(db),
+    ),
+  )
   router.get('/outbox', async (_request, response) => {
     response.json(await store.listMessages(database))
   })

@@ -1,9 +1,10 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import type { OutboxMessage, PolicyFor, UpkeepLink } from '@sleetfall/contract'
+import type { OutboxMessage, PolicyFor, Telling, TellingInput, UpkeepLink } from '@sleetfall/contract'
 import { policySchema } from '@sleetfall/contract'
-import { type UpkeepPolicy, policyDefaults } from '@sleetfall/core'
+import { type UpkeepPolicy, isQuiet, policyDefaults } from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { insertRow } from '../database/rows.ts'
+import { versionConflict } from '../http/errors.ts'
 
 interface PolicyRow {
   readonly customerId: string | null
@@ -76,6 +77,29 @@ export async function queueMessage(
 /** Takes a message back that was not sent yet; false when it was. */
 export const withdrawMessage = async (db: Db, id: string) =>
   (await db.run(`update outbox_message set state = 'withdrawn' where id = $1 and state = 'queued'`, [id])) === 1
+
+/** How the shop tells its customers. */
+export const telling = (db: Db) =>
+  db.one<Telling>('select templates, quiet_from, quiet_to, created_at, updated_at, version from telling')
+export async function saveTelling(
+  db: Db,
+  { templates, quietFrom, quietTo }: TellingInput,
+  version: number,
+): Promise<Telling> {
+  const touched = await db.run('update telling set templates = $2, quiet_from = $3, quiet_to = $4 where version = $1', [
+    version,
+    JSON.stringify(templates),
+    quietFrom,
+    quietTo,
+  ])
+  if (touched !== 1) throw versionConflict(await telling(db))
+  return telling(db)
+}
+/** Whether nothing is sent now, by the shop's clock. */
+export async function quietNow(db: Db, now = new Date()): Promise<boolean> {
+  const { quietFrom, quietTo } = await telling(db)
+  return isQuiet(now.getHours() * 60 + now.getMinutes(), quietFrom, quietTo)
+}
 
 /** Messages wait a little, so that one sent by mistake can be taken back. */
 const waitSeconds = 20

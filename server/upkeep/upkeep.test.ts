@@ -4,7 +4,7 @@ import { recipeByKey } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { benchHands } from '../test/bench.ts'
 import { aBall, aCustomer, ago, testShop } from '../test/shop.ts'
-import { sendWaiting } from './store.ts'
+import { quietNow, sendWaiting } from './store.ts'
 
 let shop: Awaited<ReturnType<typeof testShop>>
 let technician: Awaited<ReturnType<typeof shop.signIn>>
@@ -163,5 +163,25 @@ describe('links and the outbox', () => {
     await send()
     expect(handed.sort()).toEqual([first, second].sort())
     expect((await technician.post(`/upkeep/outbox/${first}/withdraw`, {})).body.code).toBe('already-done')
+  })
+
+  test('the shop’s own words are kept by version, without names that nobody can fill in; nothing is sent in its quiet hours', async () => {
+    const owner = await shop.signIn('owner')
+    const now = (await owner.get('/upkeep/telling').expect(200)).body
+    expect(now).toMatchObject({ templates: [], quietFrom: 1260, quietTo: 480 })
+    const mine = { kind: 'ready', subject: '{ball} is ready', body: 'Come by, {customer}!' }
+    const input = { templates: [mine], quietFrom: 720, quietTo: 780, version: now.version }
+    const wrong = await owner
+      .put('/upkeep/telling', { ...input, templates: [{ ...mine, body: '{bal} is here' }] })
+      .expect(422)
+    expect(wrong.body.fields[0]).toMatchObject({ path: 'templates[0].body' })
+    await technician.put('/upkeep/telling', input).expect(403)
+    expect((await owner.put('/upkeep/telling', input).expect(200)).body).toMatchObject({
+      templates: [mine],
+      quietFrom: 720,
+    })
+    expect((await owner.put('/upkeep/telling', input).expect(409)).body.code).toBe('version-conflict')
+    const quiet = (hour: number) => shop.database.transaction((db) => quietNow(db, new Date(2026, 10, 27, hour)))
+    expect([await quiet(11), await quiet(12), await quiet(13)]).toEqual([false, true, false])
   })
 })

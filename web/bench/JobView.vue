@@ -104,7 +104,7 @@ function stop() {
         @tie="held.tie"
       />
 
-      <JobPlan v-if="job.state === 'waiting' || job.state === 'running'" :job="job" />
+      <JobPlan v-if="job.state !== 'cancelled'" :job="job" />
       <JobSteps :steps="job.procedure" :at="current?.position ?? null" />
       <JobForm v-if="editing && ball" :ball="ball" :job="job" @close="editing = false" />
       <JobForm v-if="following && ball" :ball="ball" work="resurface" @close="following = false" />

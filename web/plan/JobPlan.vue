@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { Job } from '@sleetfall/contract'
-import { describeSteps } from '@sleetfall/core'
-import { computed, onMounted } from 'vue'
+import { describeSteps, occasionOf } from '@sleetfall/core'
+import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { ballUrl, saveLabels } from '../fitting/label.ts'
 import { saveCard } from '../print/card.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import TellForm from '../upkeep/TellForm.vue'
 import { blocksOf, clockOf, dayOfMinute } from './board.ts'
 import { usePlan } from './store.ts'
 
@@ -25,6 +26,16 @@ const late = computed(() => {
   const due = own.value[0]?.chain.due
   return due !== undefined && ready.value !== null && ready.value > due
 })
+const telling = ref(false)
+const occasion = computed(() =>
+  occasionOf({
+    done: props.job.state === 'done',
+    dryingUntil: props.job.lockedUntil ? Date.parse(props.job.lockedUntil) / 60_000 : null,
+    readyAt: ready.value,
+    due: own.value[0]?.chain.due ?? null,
+    now: Date.now() / 60_000,
+  }),
+)
 const timeText = (minute: number) => `${dayText(dayOfMinute(minute))} ${clockOf(minute)}`
 const promised = computed(() => t('plan.readyBy', { day: dayText(props.job.dueOn) }))
 const workText = computed(() =>
@@ -70,12 +81,20 @@ const printLabel = () =>
         {{ late ? '▲ ' : '' }}{{ t('plan.inPlan', { from: timeText(next.slot.start), ready: timeText(ready) }) }}
         <template v-if="late">{{ t('plan.afterPromise', { day: dayText(job.dueOn) }) }}</template>
       </template>
-      <template v-else-if="store.plan">◇ {{ t('plan.notInPlan') }}</template>
+      <template v-else-if="store.plan && job.state !== 'done'">◇ {{ t('plan.notInPlan') }}</template>
     </p>
     <div class="row">
+      <v-btn v-if="session.may('records')" size="small" @click="telling = true">{{ t('upkeep.tell.open') }}</v-btn>
       <v-btn size="small" to="/plan">{{ t('plan.toPlan') }}</v-btn>
       <v-btn size="small" @click="printReceipt">{{ t('plan.printReceipt') }}</v-btn>
       <v-btn size="small" @click="printLabel">{{ t('plan.printLabel') }}</v-btn>
     </div>
+    <TellForm
+      v-if="telling"
+      :job="job"
+      :occasion="occasion"
+      :ready-at="ready === null ? null : new Date(ready * 60_000).toISOString()"
+      @close="telling = false"
+    />
   </div>
 </template>

@@ -32,7 +32,7 @@ const person = ref<BenchPerson | null>(null)
 const shareOf = (busy: number, open: number) => (open === 0 ? (busy > 0 ? 100 : 0) : Math.round((100 * busy) / open))
 const loadText = ({ balls, busyMinutes, openMinutes }: PlanDay) =>
   balls > 0
-    ? t('plan.dayLoad', { n: balls, share: shareOf(busyMinutes, openMinutes) })
+    ? t('plan.dayLoad', { n: balls, share: shareOf(busyMinutes, openMinutes) }, balls)
     : t(openMinutes === 0 ? 'plan.closed' : 'plan.nothing')
 async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
   moving.value = null

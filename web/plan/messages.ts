@@ -19,7 +19,7 @@ export default {
   days: 'Days of the plan',
   closed: 'closed',
   nothing: 'nothing',
-  dayLoad: '{n} balls, {share} % of the hands',
+  dayLoad: '{n} balls, {share} % of the hands | {n} ball, {share} % of the hands | {n} balls, {share} % of the hands',
   rows: 'Rows of the board',
   byStations: 'Stations',
   byPeople: 'People',

@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import type { Telling } from '@sleetfall/contract'
+import { computed, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText, timeText } from '../controls/days.ts'
 import { useNotices } from '../shell/notices.ts'
+import { get } from '../http/client.ts'
+import { useSession } from '../shell/session.ts'
+import TellingForm from './TellingForm.vue'
 import { useUpkeep } from './store.ts'
 
 /** Messages that were written lately; one that still waits can be taken back. */
@@ -10,13 +14,19 @@ const { t } = useI18n()
 const [upkeep, notices] = [useUpkeep(), useNotices()]
 const waiting = computed(() => upkeep.outbox.filter((message) => message.state === 'queued').length)
 const mostShown = 12
+const session = useSession()
+const telling = shallowRef<Telling | null>(null)
+const open = () => notices.attempt(async () => (telling.value = await get<Telling>('/upkeep/telling')))
 </script>
 
 <template>
   <section class="panel stack" :aria-label="t('upkeep.outbox.title')">
     <div class="spread">
       <h2>{{ t('upkeep.outbox.title') }}</h2>
-      <span class="soft">{{ t('upkeep.outbox.waiting', { n: waiting }) }}</span>
+      <div class="row">
+        <span class="soft">{{ t('upkeep.outbox.waiting', { n: waiting }) }}</span>
+        <v-btn v-if="session.isOwner" size="small" @click="open">{{ t('upkeep.tell.settings') }}</v-btn>
+      </div>
     </div>
     <ul class="outbox">
       <li v-for="message in upkeep.outbox.slice(0, mostShown)" :key="message.id">
@@ -31,6 +41,7 @@ const mostShown = 12
         >
       </li>
     </ul>
+    <TellingForm v-if="telling" :telling="telling" @close="telling = null" />
   </section>
 </template>
 

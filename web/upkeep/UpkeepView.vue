@@ -109,7 +109,7 @@ const close = () => {
           @session="form = { kind: 'session', row: $event }"
         />
       </div>
-      <OutboxPanel v-if="upkeep.outbox.length > 0" />
+      <OutboxPanel v-if="upkeep.outbox.length > 0 || session.isOwner" />
     </LoadState>
     <PolicyForm
       v-if="form?.kind === 'shop' && upkeep.board"

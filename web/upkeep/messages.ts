@@ -110,6 +110,33 @@ export default {
     simulated:
       'The sender is simulated: messages wait twenty seconds and then count as sent; nothing leaves this machine.',
   },
+  tell: {
+    open: 'Tell the customer',
+    title: 'Tell {name}',
+    occasion: 'Occasion',
+    kinds: { ready: 'ready', late: 'late', due: 'on its way', drying: 'drying' },
+    subjects: {
+      ready: '{ball} is ready',
+      late: '{ball} takes longer than we said',
+      due: '{ball}: ready by {day}',
+      drying: '{ball} is drying until {day} {time}',
+    },
+    bodies: {
+      ready: 'Hello {customer},\n\n{ball} is ready to be picked up ({work}).\n\n{shop}',
+      late: 'Hello {customer},\n\n{ball} takes longer than we promised ({work}). By our plan it is ready {day}, {time}. Tell us if that is too late for you.\n\n{shop}',
+      due: 'Hello {customer},\n\n{ball} is on our bench ({work}). It is ready by {day}.\n\n{shop}',
+      drying:
+        'Hello {customer},\n\n{ball} got water in its holes and dries until {day}, {time}; played before that it would harm the ball. We keep it for you.\n\n{shop}',
+    },
+    noTime: 'by closing',
+    queued: 'The message to {name} waits in the outbox',
+    settings: 'Our words and quiet hours',
+    words: 'Filled in by itself: {words}',
+    quietFrom: 'Nothing is sent from',
+    quietTo: 'until',
+    quiet: 'Messages written then wait in the outbox until the quiet hours end. The same time twice: no quiet hours.',
+    saved: 'Our words and quiet hours are saved',
+  },
   outbox: {
     title: 'Outbox',
     waiting: '{n} waiting',

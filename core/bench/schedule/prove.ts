@@ -110,11 +110,16 @@ class Prover {
     return best.broken > 0 || late < best.late || (late === best.late && nights < best.nights)
   }
 
-  /** Moves starts up until every wait, hour and decision holds; false when that cannot be. */
+  /**
+   * Moves starts up until every wait, hour and decision holds; false when that cannot be. Waits and decisions alone are settled in as many rounds as there are
+   * operations: what goes on moving without the hours having a part in it runs in a circle, and would climb to the horizon minute by minute.
+   */
   #spread({ start, station, person, arcs }: Node): boolean {
     const { ops, question } = this.#problem
+    let rounds = 0
     for (let moved = true; moved;) {
       moved = false
+      if (rounds++ > ops.length) return false
       const raise = (id: number, to: number): boolean => {
         if (to <= start[id]!) return true
         if (ops[id]!.fixed || to === Infinity || to > question.horizon) return false
@@ -130,7 +135,10 @@ class Prover {
           if (!raise(id, start[id - 1]! + before.minutes + before.minWait)) return false
           if (!raise(id - 1, start[id]! - before.maxWait - before.minutes)) return false
         }
-        if (!op.fixed && !raise(id, this.#allowed(id, start[id]!, station[id]!, person[id]!))) return false
+        if (op.fixed) continue
+        const allowed = this.#allowed(id, start[id]!, station[id]!, person[id]!)
+        if (allowed > start[id]!) rounds = 0
+        if (!raise(id, allowed)) return false
       }
       for (const arc of arcs) if (!raise(arc.to, start[arc.from]! + arc.minutes)) return false
     }

@@ -171,7 +171,7 @@ describe('a plan of the bench', () => {
     let proven = 0
     fc.assert(
       fc.property(smallBench({ jobs: 3, operations: 2 }), (question) => {
-        const schedule = solve(question, 4000)
+        const schedule = solve(question, 16_000)
         if (schedule.unplaced.length > 0) return
         if (schedule.optimal) proven++
         expect(schedule.optimal).toBe(true)
@@ -273,6 +273,17 @@ describe('a plan of the bench', () => {
     expect(slotOf(schedule, 'a', 1)).toMatchObject({ start: 5, end: 15 })
     expect(schedule.clashes).toEqual([{ job: 'a', index: 1 }])
     expect(slotOf(schedule, 'b').start).toBe(0)
+  })
+
+  test('orders that contradict each other are seen at once, however far the horizon is', () => {
+    const noWait = [worked('bath', 7, { maxWait: 0 }), worked('spinner', 5)]
+    const jobs = ['a', 'b', 'c'].map((id) => job(id, noWait, { due: 12 }))
+    const people = ['ann', 'bo', 'cy'].map((id) => person(id))
+    const schedule = solve(
+      bench({ horizon: 1e12, people, stations: [station('bath'), station('spinner')], jobs }),
+      16_000,
+    )
+    expect(schedule).toMatchObject({ optimal: true, cost: { late: 7 + 14 } })
   })
 
   test('three hundred jobs get their slots, and a search that is called off says what it has', () => {

@@ -34,7 +34,7 @@ const idleAtLarge = 1500
 const roundsATell = 16
 /** From so many operations on the clock is looked at every round. */
 const slowRounds = 400
-const nodesATell = 64
+const nodesATell = 16
 
 /**
  * A plan of the bench: broken promises (minutes times weight) as few as can be, then nights that balls wait, then changes of pads. First a tabu
