@@ -10,6 +10,9 @@ export function compareCosts(a: ScheduleCost, b: ScheduleCost): number {
   return 0
 }
 
+/** How often a run is put off before it counts as without a slot. */
+const mostTries = 500
+
 /** A plan as the solver holds it: by operation its start (infinity: no slot), station and person (−1: nobody). */
 export interface Placed {
   readonly start: Float64Array
@@ -166,6 +169,7 @@ export class Bench {
     const { ops } = this.problem
     if (ops[run[0]!]!.fixed) return
     const notBefore = run.map(() => 0)
+    let tries = 0
     for (let at = 0; at < run.length;) {
       const id = run[at]!
       const op = ops[id]!
@@ -177,7 +181,8 @@ export class Bench {
         at++
         continue
       }
-      if (start === Infinity) {
+      // A run that is put off again and again would be so to the horizon.
+      if (start === Infinity || ++tries > mostTries) {
         for (const one of run.slice(0, at)) this.#take(one)
         return
       }

@@ -33,6 +33,9 @@ export function prove(problem: Problem, known: Placed, goOn: (nodes: number) => 
   return new Prover(problem, known, goOn).run()
 }
 
+/** So many rounds of settling starts between two looks at the clock. */
+const roundsALook = 100
+
 class Prover {
   readonly #problem: Problem
   readonly #bench: Bench
@@ -117,9 +120,14 @@ class Prover {
   #spread({ start, station, person, arcs }: Node): boolean {
     const { ops, question } = this.#problem
     let rounds = 0
-    for (let moved = true; moved;) {
+    for (let moved = true, all = 1; moved; all++) {
       moved = false
       if (rounds++ > ops.length) return false
+      // Hours may keep it going for long: the clock is looked at here too.
+      if (all % roundsALook === 0 && !this.#goOn(this.#nodes)) {
+        this.#stopped = true
+        return false
+      }
       const raise = (id: number, to: number): boolean => {
         if (to <= start[id]!) return true
         if (ops[id]!.fixed || to === Infinity || to > question.horizon) return false

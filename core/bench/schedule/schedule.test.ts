@@ -171,7 +171,7 @@ describe('a plan of the bench', () => {
     let proven = 0
     fc.assert(
       fc.property(smallBench({ jobs: 3, operations: 2 }), (question) => {
-        const schedule = solve(question, 16_000)
+        const schedule = solve(question, 200_000)
         if (schedule.unplaced.length > 0) return
         if (schedule.optimal) proven++
         expect(schedule.optimal).toBe(true)

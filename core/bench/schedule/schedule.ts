@@ -72,8 +72,7 @@ export function scheduleOf(question: ScheduleQuestion, limits: ScheduleLimits): 
   })
   if (met(improved) || !small || limits.cancelled?.()) return answer(problem, improved, bounds, met(improved))
   const proof = prove(problem, improved, (nodes) => {
-    if (nodes % nodesATell !== 0) return true
-    tell(improved)
+    if (nodes % nodesATell === 0) tell(improved)
     return !limits.cancelled?.() && share() < 1
   })
   const proven = proof.complete && proof.best.cost.broken === 0
