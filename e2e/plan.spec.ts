@@ -103,7 +103,7 @@ test('work is moved by keyboard on the board: it stays where it was put, and und
   const times = () =>
     behind<{ at: string }>(
       site,
-      'select job_id::text || first_position || starts_at::text as at from bench_slot order by 1',
+      `select s.job_id::text || s.first_position || s.starts_at::text as at from bench_slot s join job j on j.id = s.job_id and j.state = 'waiting' order by 1`,
       [],
     )
   const before = await times()

@@ -67,12 +67,17 @@ export function usePlanBoard() {
     search.abort()
     search = new AbortController()
     progress.value = { share: 0, late: 0, lateBound: 0, nights: 0, nightsBound: 0 }
+    // What the worker tells may come after its answer, and must not begin the search anew on the screen.
+    let going = true
     try {
-      return await planAnew(question, search.signal, (at) => (progress.value = at))
+      return await planAnew(question, search.signal, (at) => {
+        if (going) progress.value = at
+      })
     } catch (error) {
       notices.failed(error)
       return null
     } finally {
+      going = false
       progress.value = null
     }
   }
