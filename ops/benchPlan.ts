@@ -21,7 +21,7 @@ const there = Array.from({ length: 14 }, (_, at) => [
 function jobOf(at: number, kind: JobKind, due: number): ScheduleJob {
   const steps = recipeKinds.includes(kind) ? recipeByKey('to-2000')!.steps : []
   const procedure = procedureFor(kind, steps).map((step) => ({ ...step, startedAt: null, doneAt: null, measured: {} }))
-  const operations = worksOf({ id: `${at}`, kind, procedure, lockedUntil: null }, 600).map(({ operation }) => operation)
+  const operations = worksOf({ id: `${at}`, kind, procedure }, 600).map(({ operation }) => operation)
   return { id: `job ${at}`, release: 600, due, weight: 1 + (at % 2), operations }
 }
 

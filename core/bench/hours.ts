@@ -38,16 +38,13 @@ export function presence(hours: readonly WeekHours[], away: readonly Away[], fro
     const day = addDays(first, at)
     const name = dayOf(day)
     if (away.some((one) => one.from <= name && name <= one.to)) continue
-    const own = hours.filter((one) => one.weekday === (day.getDay() || 7)).toSorted((a, b) => a.from - b.from)
+    const own = hours.filter((one) => one.weekday === (day.getDay() || 7))
     for (const { from, to } of own) {
       const span = { from: minuteOf(atTime(day, from)), to: minuteOf(atTime(day, to)) }
-      const before = spans.at(-1)
-      if (before && span.from <= before.to)
-        spans[spans.length - 1] = { from: before.from, to: Math.max(before.to, span.to) }
-      else if (span.to > span.from) spans.push(span)
+      if (span.to > span.from) spans.push(span)
     }
   }
-  return spans
+  return anyoneThere([spans])
 }
 
 /** All the stretches at which at least one is there. */

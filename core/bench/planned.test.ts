@@ -7,7 +7,7 @@ import { recipeByKey } from '../surface/recipe.ts'
 
 const steps = recipeByKey('to-1000')!.steps
 const aJob = (kind: JobKind, change: (position: number) => object = () => ({})): PlannedJob => ({
-  ...{ id: kind, kind, lockedUntil: null },
+  ...{ id: kind, kind },
   procedure: procedureFor(kind, recipeKinds.includes(kind) ? steps : []).map((step, position) => ({
     ...{ ...step, startedAt: null, doneAt: null, measured: {} },
     ...change(position),

@@ -21,8 +21,6 @@ export interface PlannedJob {
   readonly id: string
   readonly kind: JobKind
   readonly procedure: readonly PlannedStep[]
-  /** When the ball, kept for drying, may be gone on with. */
-  readonly lockedUntil: string | null
 }
 
 /** An operation of the plan: steps of one job that are done at one station in one go. */
@@ -36,6 +34,9 @@ export interface BenchWork {
   readonly startedMs: number | null
   readonly operation: ScheduleOperation
 }
+
+/** Work for an event weighs more than work that is only wished for by a day (assumed). */
+export const promiseWeight = (forEvent: boolean) => (forEvent ? 2 : 1)
 
 /** Minutes within which the tape has to be off and the ball wiped, so that it is still warm. */
 const warmMinutes = 10

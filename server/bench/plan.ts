@@ -17,6 +17,7 @@ import {
   pacedMinutes,
   placeInOrder,
   presence,
+  promiseWeight,
 } from '@sleetfall/core'
 import { group } from 'd3-array'
 import type { Db } from '../database/db.ts'
@@ -25,8 +26,6 @@ import * as store from './planStore.ts'
 
 /** So far ahead the bench is planned. */
 const daysAhead = 42
-/** Work for an event weighs more than work that is only wished for by a day. */
-const eventWeight = 2
 const minuteOf = (time: string) => Math.floor(Date.parse(time) / 60_000)
 
 /** Stations that take any number of balls. */
@@ -97,7 +96,7 @@ export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}
       id: ballId,
       release: now,
       due,
-      weight: own.some((one) => one.eventId !== null) ? eventWeight : 1,
+      weight: promiseWeight(own.some((one) => one.eventId !== null)),
       operations,
     }
     const { ballName, customerId, customerName, dueOn } = first

@@ -25,10 +25,9 @@ export interface OpenJob extends PlannedJob {
 /** What waits and runs, what is promised first before the rest; so many as one plan holds. */
 export const openJobs = (db: Db) =>
   db.many<OpenJob>(
-    `select j.id, j.kind, j.ball_id, b.name as ball_name, b.customer_id, b.customer_name, j.due_on, j.event_id, j.assigned_to, p.locked_until, s.procedure
+    `select j.id, j.kind, j.ball_id, b.name as ball_name, b.customer_id, b.customer_name, j.due_on, j.event_id, j.assigned_to, s.procedure
      from (select * from job where state in ('waiting', 'running') order by state = 'waiting', due_on, created_at, id limit $1) j
      join ball_label b on b.id = j.ball_id
-     join ball_present p on p.ball_id = j.ball_id
      join lateral (
        select json_agg(json_build_object('key', key, 'station', station_kind, 'minutes', minutes, 'recipeStep', recipe_step, 'startedAt', started_at,
          'doneAt', done_at, 'measured', measured, 'stationId', station_id) order by position) as procedure

@@ -6,6 +6,7 @@ import {
   anyoneThere,
   closingOf,
   procedureFor,
+  promiseWeight,
   worksOf,
 } from '@sleetfall/core'
 
@@ -33,11 +34,9 @@ export function wantedJob(
     id,
     release: Math.max(now, ...before),
     due: closingOf(dueOn, anyoneThere(people.flatMap(({ there }) => (there ? [there] : [])))),
-    weight: forEvent ? 2 : 1,
-    operations: worksOf(
-      { id, kind, procedure, lockedUntil: null },
-      now,
-      (step) => step.minutes * (factors.get(step.key) ?? 1),
-    ).map(({ operation }) => operation),
+    weight: promiseWeight(forEvent ?? false),
+    operations: worksOf({ id, kind, procedure }, now, (step) => step.minutes * (factors.get(step.key) ?? 1)).map(
+      ({ operation }) => operation,
+    ),
   }
 }
