@@ -1,5 +1,6 @@
 import './locale.ts'
 export * from './access.ts'
+export * from './ahead.ts'
 export * from './events.ts'
 export * from './ballEvents.ts'
 export * from './bags.ts'

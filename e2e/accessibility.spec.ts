@@ -143,9 +143,9 @@ async function openEvent(page: Page, name: string) {
 
 type View = readonly [name: string, open: () => Promise<unknown>, ready: string | RegExp]
 
-/** The views in two halves, so that they are looked at side by side. */
-const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
-  'shop, rack, bench and upkeep': (page) => [
+/** The views in parts, so that they are looked at side by side, and none takes minutes. */
+const parts: Readonly<Record<string, (page: Page) => readonly View[]>> = {
+  'shop, rack and bench': (page) => [
     ['shop', () => page.goto('/shop'), 'Staff'],
     ['own password', () => page.getByRole('button', { name: 'Change my password' }).click(), 'Present password'],
     ['rack', () => page.goto('/rack'), 'All balls in care'],
@@ -164,19 +164,22 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ],
     ['my calendar', () => openCalendar(page), 'Calendar file'],
     ['hours', () => openHours(page), 'Hours of the week'],
-    ['bench again', () => page.goto('/bench'), 'Promised'],
+  ],
+  'jobs, supplies and upkeep': (page) => [
+    ['bench with its jobs', () => page.goto('/bench'), 'Promised'],
     ['job', () => page.getByRole('link', { name: 'Pebblemourn', exact: false }).first().click(), 'Not started yet'],
     ['job running', () => page.getByRole('button', { name: 'Start', exact: true }).click(), 'What did you find?'],
     ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
     ['recipe builder', () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(), 'Find the steps'],
     ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
+    ['weeks ahead', () => page.goto('/upkeep/ahead'), 'What it rests on'],
     ['our words', () => openTelling(page), 'Filled in by itself'],
     ['league night', () => page.goto('/upkeep?new=night'), 'Who played'],
     ['school', () => openSchool(page), 'Upkeep of The Drying Loft'],
     ['surface', () => openSurface(page, 'Skerrymoor'), 'What each school would cost'],
     ['customer’s page', () => openAsCustomer(page), 'Balls of Odda Brimstow'],
   ],
-  'lanes, layouts, trials, coverage and events': (page) => [
+  'lanes, layouts, balls and stock': (page) => [
     ['lanes', () => page.goto('/lanes'), 'Load table'],
     ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
     ['what-if', () => openWhatIf(page), 'Room for error'],
@@ -185,6 +188,8 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['ball list', () => page.goto('/balls'), 'Clear the filters'],
     ['intake', () => page.goto('/intake'), 'Whose balls'],
     ['stock', () => page.goto('/stock'), 'No list yet'],
+  ],
+  'trials and diagnosis': (page) => [
     ['trials', () => page.goto('/trials'), 'Is the Wrackline dead, or only smooth?'],
     ['trial', () => page.getByRole('link', { name: /Wrackline dead/ }).click(), 'Next shot'],
     [
@@ -203,6 +208,8 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['diagnosis', () => openCase(page), 'What it may be'],
     ['next tests', () => page.goto('/diagnosis'), 'What it may be'],
     ['trial form', () => page.goto('/trials?new=trial'), 'Choose the bowler first'],
+  ],
+  'coverage, events and rules': (page) => [
     ['nearest gaps', () => page.goto('/coverage'), 'Nearest gaps'],
     ['events', () => page.goto('/events'), 'Beacon Open'],
     ['event form', () => page.goto('/events?new=event'), 'A league is bowled weekly'],
@@ -220,8 +227,8 @@ const halves: Readonly<Record<string, (page: Page) => readonly View[]>> = {
 }
 
 test.describe.configure({ mode: 'parallel' })
-for (const [half, views] of Object.entries(halves)) {
-  test(half, async ({ page, site }) => {
+for (const [part, views] of Object.entries(parts)) {
+  test(part, async ({ page, site }) => {
     test.setTimeout(240_000)
     await page.emulateMedia({ colorScheme: 'light' })
     await signIn(page, site, 'owner')

@@ -224,3 +224,41 @@ test('a walk-in on a tablet, and somebody who is away: hours are told, the plan 
   await expect(blocks(page).filter({ hasText: /Halla Netwright/ })).toHaveCount(0)
   await expect(blocks(page).first()).toHaveAccessibleName(/Anders Keelby/)
 })
+
+test('eight weeks ahead: counted, a week with its visits and pads, a customer reminded, the work put on the bench and taken off', async ({
+  signedIn: page,
+}) => {
+  await page.goto('/upkeep')
+  await page.getByRole('link', { name: 'Eight weeks ahead' }).click()
+  // Nobody has counted yet: it is done behind, and shown when it is through.
+  const weeks = page.getByRole('table').first()
+  await expect(weeks.getByRole('row')).toHaveCount(9)
+  await expect(page.getByRole('img', { name: /Hours that each week asks/ })).toBeVisible()
+  await page.getByText('What it rests on').click()
+  await expect(page.getByText(/Wear: fitted to the ball’s own readings for \d+ of \d+ balls/)).toBeVisible()
+  // The forecast says of a ball what the upkeep page says.
+  const visits = page.getByRole('region', { name: 'Visits of the week' })
+  const row = visits.getByRole('row').filter({ has: page.getByRole('link', { name: 'Corvin Saltmarrow' }) })
+  await expect(row).toContainText(/Rusthaven\s*:\s*resurface/)
+  await expect(row).toContainText('due already')
+  await expect(visits).toContainText(/Each pad in one go:.*500 \d+ balls?/)
+  await row.getByRole('button', { name: 'Remind: Corvin Saltmarrow' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Put in the outbox' }).click()
+  await expect(row).toContainText('written to')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await row.getByRole('button', { name: 'All on the bench: Corvin Saltmarrow' }).click()
+  await expect(page.getByText(/On the bench list: Rusthaven/)).toBeVisible()
+  // Seen at once; counted anew, what waits on the bench is not asked for again.
+  await expect(row).toContainText('● on the bench list')
+  await page.getByRole('button', { name: 'Count anew' }).click()
+  await expect(row).toHaveCount(0)
+  await page.goto('/upkeep')
+  const group = page.getByRole('article', { name: 'Corvin Saltmarrow' })
+  await expect(group).toContainText('on the bench list')
+  // A later week opens by its row.
+  await page.goto('/upkeep/ahead')
+  const later = weeks.getByRole('row').nth(4)
+  await later.getByRole('button').click()
+  await expect(later.getByRole('button')).toHaveAttribute('aria-pressed', 'true')
+  await expect(visits).toBeVisible()
+})

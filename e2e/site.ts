@@ -7,7 +7,7 @@ import pg from 'pg'
 import { createDatabase, demoSignIns } from '../ops/database.ts'
 import { projectRoot } from '../ops/root.ts'
 
-/** The built application with a database of its own, copied from the demo. */
+/** The built application with a database of its own, copied from the demo with its maps computed. */
 export interface Site {
   readonly url: string
   /** Address of the database, for tests that look behind the screen. */
@@ -37,7 +37,7 @@ async function freePort(): Promise<number> {
 
 async function openSite(): Promise<Site> {
   const name = `e2e_${randomBytes(6).toString('hex')}`
-  await createDatabase(clusterUrl('postgres'), name, { from: 'template_demo' })
+  await createDatabase(clusterUrl('postgres'), name, { from: 'template_browser' })
   const databaseUrl = clusterUrl(name)
   const port = await freePort()
   let child: ChildProcess | null = null
@@ -70,7 +70,9 @@ async function openSite(): Promise<Site> {
   return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill, end: () => standIns.kill('SIGKILL') }
 }
 
-export const test = base.extend<{ signedIn: Page }, { site: Site }>({
+export const test = base.extend<{ signedIn: Page }, { site: Site; world: string }>({
+  /** Journeys of one worker share a shop. A file whose journeys need one that no other has changed names a world of its own. */
+  world: ['shared', { option: true, scope: 'worker' }],
   site: [
     // Playwright wants an object pattern as the first argument.
     async ({}, use) => {
@@ -190,3 +192,13 @@ export async function choose(page: Page, label: string | RegExp, option: string 
 }
 
 export { expect }
+
+/** A shot by keys, as at a desk. */
+export async function typed(page: Page, entry: number, read: string) {
+  const field = page.getByRole('textbox', { name: 'Entry board' })
+  await field.focus()
+  await page.keyboard.type(`${entry}${read[0]}`)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Last:')).toContainText(`${entry} · ${read}`)
+  await expect(field).toHaveValue('')
+}

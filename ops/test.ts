@@ -6,7 +6,10 @@ import { ensureChromium } from './debian.ts'
 import { createDatabase, migrationsFolder, prepareDatabase } from './database.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
+import { computeCoverage } from '../server/coverage/job.ts'
+import { openDatabase } from '../server/database/db.ts'
 import { migrate } from '../server/database/migrate.ts'
+import { openMotionPool } from '../server/motion/pool.ts'
 
 /** Runs every check and prints one line for each, then the sum. `--shots` only makes the pictures of the README. */
 const shotsOnly = process.argv.includes('--shots')
@@ -106,18 +109,33 @@ async function playwright(): Promise<void> {
   count('Browser tests', ok, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0)
 }
 
-/** Templates that tests copy: one only migrated, one with the demo world. */
+/** Computes every customer's map once, where else each browser worker's own database would have to. */
+async function withMaps(url: string): Promise<void> {
+  const database = openDatabase(url)
+  const motion = openMotionPool(2)
+  try {
+    for (const { id } of await database.many<{ id: string }>('select id from customer order by name'))
+      await computeCoverage(database, motion, id)
+  } finally {
+    await motion.close()
+    await database.close()
+  }
+}
+
+/** Templates that tests copy: one only migrated, one with the demo world, and that one with its maps computed. */
 async function templates(): Promise<void> {
   await createDatabase(cluster.url('postgres'), 'template_migrated', { anew: true })
   await migrate(cluster.url('template_migrated'), migrationsFolder)
   await createDatabase(cluster.url('postgres'), 'template_demo', { anew: true })
   await prepareDatabase(cluster.url('template_demo'), 'demo', () => {})
+  await createDatabase(cluster.url('postgres'), 'template_browser', { anew: true, from: 'template_demo' })
+  await withMaps(cluster.url('template_browser'))
 }
 
 try {
   const setUp = async () => {
-    await templates()
     await buildAll()
+    await templates()
   }
   await (shotsOnly ? setUp() : Promise.all([setUp(), staticChecks()]))
   if (!shotsOnly) await jest()

@@ -20,6 +20,12 @@ export const router = createRouter({
     },
     { path: '/upkeep', name: 'upkeep', component: () => import('./upkeep/UpkeepView.vue'), meta: { area: 'bench' } },
     {
+      path: '/upkeep/ahead',
+      name: 'upkeep-ahead',
+      component: () => import('./upkeep/AheadView.vue'),
+      meta: { area: 'bench' },
+    },
+    {
       path: '/surface/:ballId',
       name: 'surface',
       component: () => import('./surface/SurfaceView.vue'),

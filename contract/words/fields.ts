@@ -343,6 +343,7 @@ export const fields = {
   warmUp: 'Warm-up',
   water: 'Water',
   waterTemperature: 'Water temperature',
+  week: 'Week',
   weekday: 'Weekday',
   weight: 'Weight',
   weightOfTheState: 'Weight of the state',

@@ -1,3 +1,4 @@
+import { sum } from 'd3-array'
 import type { RecipeStep } from '../surface/recipe.ts'
 import {
   type JobKind,
@@ -8,6 +9,7 @@ import {
   drawingSteps,
   dryingHours,
   oilKinds,
+  procedureFor,
 } from './procedure.ts'
 import type { ScheduleOperation, Span } from './schedule/types.ts'
 
@@ -137,6 +139,28 @@ export function worksOf(
       },
     ]
   })
+}
+
+/** Work that nobody has put on the bench yet, as the plan would hold it. */
+export const worksWanted = (
+  id: string,
+  kind: JobKind,
+  steps: readonly RecipeStep[],
+  nowMinute: number,
+  minutesFor?: (step: PlannedStep) => number,
+): BenchWork[] => {
+  const procedure = procedureFor(kind, steps).map((step) => ({ ...step, startedAt: null, doneAt: null, measured: {} }))
+  return worksOf({ id, kind, procedure }, nowMinute, minutesFor)
+}
+
+/** What work asks of the bench: minutes that somebody works at it, minutes on a spinner, and its pads in their order. */
+export function askedOf(works: readonly Pick<BenchWork, 'operation'>[]) {
+  const own = works.map(({ operation }) => operation)
+  return {
+    minutes: sum(own.flatMap(({ attention }) => attention.map(({ from, to }) => to - from))),
+    spinnerMinutes: sum(own.filter(({ station }) => station === 'spinner').map(({ minutes }) => minutes)),
+    pads: own.flatMap(({ pad }) => (pad === null ? [] : [pad])),
+  }
 }
 
 /** Work on one ball in the order in which it is done: what runs, oil before surface, cleaning last. */

@@ -6,7 +6,15 @@ import {
   type PlanSlot,
   mostPlanned,
 } from '@sleetfall/contract'
-import { type PlannedJob, type PlannedStep, type StepKey, type TimedStep, drawingSteps } from '@sleetfall/core'
+import {
+  type PlannedJob,
+  type PlannedStep,
+  type StepKey,
+  type TimedStep,
+  drawingSteps,
+  jobFor,
+  jobKinds,
+} from '@sleetfall/core'
 import type { Db } from '../database/db.ts'
 import { insertRow, listsIn, updateRow } from '../database/rows.ts'
 
@@ -25,7 +33,8 @@ export interface OpenJob extends PlannedJob {
 /** What waits and runs, what is promised first before the rest; so many as one plan holds. */
 export const openJobs = (db: Db) =>
   db.many<OpenJob>(
-    `select j.id, j.kind, j.ball_id, b.name as ball_name, b.customer_id, b.customer_name, j.due_on, j.event_id, j.assigned_to, s.procedure
+    `select j.id, j.kind, j.ball_id, b.name as ball_name, b.customer_id, b.customer_name, j.due_on, j.event_id, j.assigned_to,
+       coalesce(s.procedure, '[]') as procedure
      from (select * from job where state in ('waiting', 'running') order by state = 'waiting', due_on, created_at, id limit $1) j
      join ball_label b on b.id = j.ball_id
      join lateral (
@@ -111,6 +120,22 @@ export const timedSteps = (db: Db) =>
      order by done_at desc limit $2`,
     [ownTime, stepsTimed],
   )
+
+/** Work that upkeep never asks for. */
+const otherKinds = jobKinds.filter((kind) => !Object.values(jobFor).includes(kind))
+const usualWeeks = 12
+/** Minutes a week that the shop spent on other work than upkeep asks for, over the last weeks in which any was done. */
+export async function usualWork(db: Db): Promise<{ readonly weeks: number; readonly weeklyMinutes: number }> {
+  const { minutes, first } = await db.one<{ minutes: number; first: number | null }>(
+    `select coalesce(sum(s.minutes) filter (where j.kind = any($1) and s.key <> all($2)), 0) as minutes,
+       extract(epoch from now() - min(s.done_at))::double precision / 604800 as first
+     from job_step s join job j on j.id = s.job_id
+     where s.done_at > now() - make_interval(weeks => $3) and s.skipped_reason is null`,
+    [otherKinds, ownTime, usualWeeks],
+  )
+  const weeks = first === null ? 0 : Math.min(usualWeeks, Math.max(1, first))
+  return { weeks: Math.round(weeks), weeklyMinutes: weeks === 0 ? 0 : minutes / weeks }
+}
 
 export const planVersion = async (db: Db) =>
   (await db.one<{ version: number }>('select version from bench_plan')).version

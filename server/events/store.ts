@@ -1,4 +1,4 @@
-import type { BowlingEvent, EventInput, EventQuestion, Found, Page } from '@sleetfall/contract'
+import type { BowlingEvent, EventInput, EventQuestion, Found, Page, TournamentAhead } from '@sleetfall/contract'
 import type { Db } from '../database/db.ts'
 import { Conditions, countUpTo, part } from '../database/page.ts'
 import { insertRow, listsIn, updateRow } from '../database/rows.ts'
@@ -52,6 +52,16 @@ const words = `(' ' || e.name || ' ' || e.place || ' ' || e.kind)`
 const mostEntrants = 400
 /** Events looked through for each of those who play next: some play in several. */
 const eventsEach = 4
+
+/** Tournaments that play until a day and that somebody of the shop is entered for, nearest first, at most so many. */
+export const tournamentsUntil = (db: Db, until: Date, most: number) =>
+  db.many<TournamentAhead>(
+    `select e.id, e.name, greatest(e.starts_on, $1::date) as next_on, n.entrants
+     from (select * from event where kind = 'tournament' and ends_on >= $1 and starts_on <= $2) e
+     cross join lateral (select count(*)::int as entrants from event_entry where event_id = e.id) n
+     where n.entrants > 0 order by 3, n.entrants desc, e.id limit $3`,
+    [today(), today(until), most],
+  )
 
 /** Those who play next, until a day; the nearest first, at most so many. */
 export async function playersUntil(db: Db, until: string, most: number): Promise<string[]> {

@@ -161,6 +161,9 @@ export const access: readonly Rule[] = [
   ['DELETE', '/recipes/:id', 'surfaces'],
   ['GET', '/upkeep', 'counter'],
   ['GET', '/upkeep/of/:id', 'counter'],
+  ['GET', '/upkeep/ahead', 'counter'],
+  ['GET', '/upkeep/ahead/visits', 'counter'],
+  ['POST', '/upkeep/ahead/anew', 'counter'],
   // The shop's own school is the owner's; see the route.
   ['PUT', '/upkeep/policy', 'surfaces'],
   ['POST', '/upkeep/sessions', 'records'],

@@ -78,3 +78,25 @@ export async function racksDue(
   )
   return { customerIds: rows.map((row) => row.customerId), total }
 }
+
+/** Customers of whose balls somebody asked something that falls due within some days, by their ids: a part after the one that was read last. */
+export const racksAsked = async (db: Db, days: number, after: string | null, limit: number): Promise<string[]> =>
+  (
+    await db.many<{ customerId: string }>(
+      `select customer_id from rack_present
+       where ($2::uuid is null or customer_id > $2) and (asked_days <= $1 or asked_at <= now() + make_interval(days => $1::int))
+       order by customer_id limit $3`,
+      [days, after, limit],
+    )
+  ).map((row) => row.customerId)
+
+/** Those of some customers of whose balls anything has changed since a time. */
+export const changedSince = async (db: Db, customerIds: readonly string[], since: string): Promise<Set<string>> =>
+  new Set(
+    (
+      await db.many<{ customerId: string }>(
+        'select distinct customer_id from ball_present where customer_id = any($1) and (updated_at > $2 or stale is not null)',
+        [customerIds, since],
+      )
+    ).map((row) => row.customerId),
+  )

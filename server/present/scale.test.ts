@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import {
+  aheadVisitsSchema,
   ballListSchema,
   ballSorts,
   customerListSchema,
@@ -29,6 +30,8 @@ import { surfacePage } from '../surface/page.ts'
 import { testDatabase } from '../test/shop.ts'
 import { analyse, makeLargeShop } from '../test/largeShop.ts'
 import { evidenceFor, exitSeen, listTrials, playedOf, searchTrials, trialById } from '../trials/store.ts'
+import { visitsAhead } from '../upkeep/ahead.ts'
+import { keptAhead } from '../upkeep/aheadStore.ts'
 import { logSession, upkeepBoard } from '../upkeep/service.ts'
 import { ballPage } from './lists.ts'
 import { settle } from './settle.ts'
@@ -66,6 +69,13 @@ beforeAll(async () => {
        where n.customer_id = r.customer_id`,
     )
   })
+  await database.run(
+    `insert into upkeep_visit (id, week, customer_id, from_at, until_at, reason, minutes, works)
+     select gen_random_uuid(), row_number() over () % 4, p.customer_id, now(), now() + random() * interval '20 days', 'latest', 30,
+       json_build_array(json_build_object('ballId', p.ball_id, 'work', 'resurface', 'reason', 'leaves-window', 'atMs', 0))
+     from ball_present p`,
+  )
+  await database.run('update upkeep_ahead set counted_at = now()')
   await analyse(database)
 }, 120_000)
 afterAll(() => database.close())
@@ -96,6 +106,8 @@ const big = [
   'event_pattern',
   'event_bag',
   'job',
+  'upkeep_visit',
+  'outbox_message',
 ]
 /** Rows of a big table that one query may touch, however large the shop is: a page, a rack, a count up to its end. */
 const mostTouched = 4 * mostCounted
@@ -164,6 +176,9 @@ describe('nothing that a request reads grows with the shop', () => {
       (within) =>
         [`upkeep, ${within}`, (db: Db) => upkeepBoard(db, asked(upkeepListSchema, { within, limit: 20 }))] as const,
     ),
+    ['the weeks ahead', (db) => keptAhead(db)],
+    ['visits of a week', (db) => visitsAhead(db, asked(aheadVisitsSchema, { week: 2, limit: 20 }))],
+    ['visits further down', (db) => visitsAhead(db, asked(aheadVisitsSchema, { week: 2, limit: 20, offset: 200 }))],
     ['upkeep of a name', (db) => upkeepBoard(db, asked(upkeepListSchema, { q: 'brimwick 17', within: 'all' }))],
     ...customerSorts.map(
       (sort) => [`customers by ${sort}`, (db: Db) => listCustomers(db, asked(customerListSchema, { sort }))] as const,

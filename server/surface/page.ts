@@ -15,6 +15,7 @@ import {
   fitOfKept,
   fitQuestion,
   type FitFunction,
+  dueWork,
   gritOfRa,
   keepFit,
   isReactive,
@@ -38,7 +39,7 @@ import { notFound } from '../http/errors.ts'
 import { patternById } from '../lanes/store.ts'
 import { learntConstants, oilCorrection } from '../present/store.ts'
 import { shopConstants } from '../shop/store.ts'
-import { dueOf } from '../upkeep/service.ts'
+import { asUpkeepBall } from '../upkeep/service.ts'
 import { policiesFor } from '../upkeep/store.ts'
 import { experienceOf } from './experience.ts'
 import { fitsOf } from './fits.ts'
@@ -78,7 +79,7 @@ export async function surfacePage(db: Db, ballId: string): Promise<SurfacePage> 
     band,
     policy,
     scope,
-    due: dueOf(ball, { policy, scope }, play),
+    due: dueWork(asUpkeepBall(ball, scope), policy, play, Date.now()),
     costs: costsOf(ball, events, policy, gamesPerWeek, play.eventsMs.length),
     offTrack: onThisSurface(events, surface.lastSurfacedMs, ball.gamesBefore).flatMap(({ games, event }) => {
       if (event.kind !== 'scanned') return []

@@ -1,11 +1,14 @@
 import type { Area } from '../http/area.ts'
+import { aheadJob, countAhead, countAheadNightly } from './ahead.ts'
 import { upkeepRoutes } from './routes.ts'
 import { quietNow, sendWaiting } from './store.ts'
 
 export const upkeep: Area = {
   name: 'upkeep',
   routes: [['/upkeep', upkeepRoutes]],
+  jobs: [{ name: aheadJob, run: (database) => countAhead(database) }],
   tasks: [
+    { name: 'upkeep-ahead-nightly', every: '20 3 * * *', run: countAheadNightly },
     {
       name: 'outbox',
       every: '* * * * *',
@@ -20,7 +23,7 @@ export const upkeep: Area = {
         }),
     },
   ],
-  tables: ['outbox_message', 'telling', 'upkeep_link', 'upkeep_policy'],
+  tables: ['outbox_message', 'telling', 'upkeep_ahead', 'upkeep_link', 'upkeep_policy', 'upkeep_visit'],
   exports: ['service.ts', 'store.ts'],
   imports: ['balls', 'bench', 'customers', 'events', 'lanes', 'present'],
 }

@@ -1,4 +1,5 @@
 import {
+  aheadVisitsSchema,
   playNightSchema,
   policyForSchema,
   reminderSchema,
@@ -15,13 +16,15 @@ import { notAllowed } from '../http/access.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
 import { checked, write } from '../http/write.ts'
+import { aheadJob, aheadNow, visitsAhead } from './ahead.ts'
+import { aheadAt, keptAhead } from './aheadStore.ts'
 import { logNight, logSession, nightOf, upkeepBoard, upkeepOf, withdrawNight } from './service.ts'
 import * as store from './store.ts'
 
 const linkDays = 180
 
 export function upkeepRoutes(context: Context): Router {
-  const { database } = context
+  const { database, later } = context
   const router = Router()
 
   router.get('/', async (request, response) => {
@@ -31,6 +34,28 @@ export function upkeepRoutes(context: Context): Router {
   router.get('/of/:id', async (request, response) => {
     response.json(await upkeepOf(database, idOf(request)))
   })
+  /** What upkeep will ask of the bench, as it was last counted; an old count is made anew behind. */
+  router.get('/ahead', async (_request, response) => {
+    const { ahead, old } = await aheadNow(database)
+    response.json(ahead)
+    if (old) await later(aheadJob, 'shop', ahead.countedAt === null)
+  })
+  router.get('/ahead/visits', async (request, response) => {
+    response.json(await visitsAhead(database, checked(aheadVisitsSchema, request.query)))
+  })
+  router.post(
+    '/ahead/anew',
+    write(
+      context,
+      object({}),
+      async ({ db }) => {
+        await aheadAt(db, 0, 0)
+        await later(aheadJob, 'shop', true)
+        return keptAhead(db)
+      },
+      ({ db }) => keptAhead(db),
+    ),
+  )
   router.put(
     '/policy',
     write(

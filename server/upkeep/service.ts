@@ -11,7 +11,7 @@ import {
   type UpkeepRow,
   wrong,
 } from '@sleetfall/contract'
-import { type Due, type UpkeepPolicy, dueWork } from '@sleetfall/core'
+import { type Due, type Play, type UpkeepBall, type UpkeepPolicy, dueWork } from '@sleetfall/core'
 import { addDays, startsOf, today } from '../events/nextDay.ts'
 import { playAhead, tournamentsOf } from '../events/store.ts'
 import { appendEvent, eventExists, eventsOfNight, gamesOnDay, lockBall, withdrawEvent } from '../balls/events.ts'
@@ -24,28 +24,28 @@ import { patternVolumeMl } from '../lanes/store.ts'
 import { racksDue } from '../present/lists.ts'
 import { policiesFor } from './store.ts'
 
-/** What a ball is due for. League nights are ordinary play: only tournaments count as events to prepare for. */
-export const dueOf = (
-  ball: Ball,
-  { policy, scope }: { readonly policy: UpkeepPolicy; readonly scope: PolicyScope },
-  play: { readonly gamesPerWeek: number | null; readonly eventsMs: readonly number[] },
-): Due[] =>
-  dueWork(
-    {
-      cover: ball.cover,
-      surface: ball.surface,
-      gamesSinceCleaning: ball.gamesSinceCleaning,
-      schoolChosen: scope !== 'shop',
-      inShop: ball.place !== 'customer',
-      volumeMl: ball.playedVolumeMl,
-    },
-    policy,
-    play,
-    Date.now(),
-  )
+/** What upkeep is told of a ball, and by which school it goes. */
+export interface BallInCare {
+  readonly ball: Ball
+  readonly asked: UpkeepBall
+  readonly policy: UpkeepPolicy
+  readonly scope: PolicyScope
+  readonly play: Play
+  readonly openJobs: readonly string[]
+}
 
-/** Some balls with what they are due for and why. */
-export async function upkeepRows(db: Db, balls: readonly Ball[]): Promise<UpkeepRow[]> {
+/** A ball as upkeep asks for it. */
+export const asUpkeepBall = (ball: Ball, scope: PolicyScope): UpkeepBall => ({
+  cover: ball.cover,
+  surface: ball.surface,
+  gamesSinceCleaning: ball.gamesSinceCleaning,
+  schoolChosen: scope !== 'shop',
+  inShop: ball.place !== 'customer',
+  volumeMl: ball.playedVolumeMl,
+})
+
+/** Balls in use with all that their upkeep rests on. League nights are ordinary play: only tournaments count as events to prepare for. */
+export async function inCare(db: Db, balls: readonly Ball[]): Promise<BallInCare[]> {
   const inUse = balls.filter((ball) => ball.retiredOn === null)
   const ids = inUse.map((ball) => ball.id)
   const customerIds = [...new Set(inUse.map((ball) => ball.customerId))]
@@ -53,24 +53,35 @@ export async function upkeepRows(db: Db, balls: readonly Ball[]): Promise<Upkeep
   const plays = await playAhead(db, customerIds)
   const jobs = await openJobKinds(db, ids)
   const chosen = await policiesFor(db, ids, customerIds)
-  return inUse.map((ball): UpkeepRow => {
+  return inUse.map((ball) => {
     const { policy, scope } = chosen.of(ball.id, ball.customerId)
     const eventsMs = startsOf(tournamentsOf(plays, ball.customerId))
-    return {
-      ballId: ball.id,
-      ballName: ball.name,
-      customerId: ball.customerId,
-      customerName: ball.customerName,
-      policy,
-      scope,
-      due: dueOf(ball, { policy, scope }, { gamesPerWeek: pace.get(ball.customerId) ?? null, eventsMs }),
-      openJobs: jobs.get(ball.id) ?? [],
-      place: ball.place,
-      lockedUntil: ball.lockedUntil,
-      targetGrit: ball.surface.window?.targetGrit ?? ball.targetGrit ?? null,
-      lastRecipe: ball.lastRecipe,
-    }
+    const play = { gamesPerWeek: pace.get(ball.customerId) ?? null, eventsMs }
+    return { ball, asked: asUpkeepBall(ball, scope), policy, scope, play, openJobs: jobs.get(ball.id) ?? [] }
   })
+}
+
+/** What a surface brings back and what was last done on the spinner: the work proposed goes by them. */
+export const keptAt = (ball: Ball) => ({
+  targetGrit: ball.surface.window?.targetGrit ?? ball.targetGrit ?? null,
+  lastRecipe: ball.lastRecipe,
+})
+
+/** Some balls with what they are due for and why. */
+export async function upkeepRows(db: Db, balls: readonly Ball[]): Promise<UpkeepRow[]> {
+  return (await inCare(db, balls)).map(({ ball, asked, policy, scope, play, openJobs }): UpkeepRow => ({
+    ballId: ball.id,
+    ballName: ball.name,
+    customerId: ball.customerId,
+    customerName: ball.customerName,
+    policy,
+    scope,
+    due: dueWork(asked, policy, play, Date.now()),
+    openJobs,
+    place: ball.place,
+    lockedUntil: ball.lockedUntil,
+    ...keptAt(ball),
+  }))
 }
 
 export const upkeepOf = async (db: Db, customerId: string) => upkeepRows(db, await ballsOf(db, customerId))

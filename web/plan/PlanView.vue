@@ -50,6 +50,7 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
           t('plan.calendar.open')
         }}</v-btn>
         <v-btn size="small" to="/bench">{{ t('plan.toBench') }}</v-btn>
+        <v-btn size="small" to="/upkeep/ahead">{{ t('upkeep.toAhead') }}</v-btn>
         <v-btn
           v-if="session.may('promises')"
           class="next-action"

@@ -5,9 +5,8 @@ import {
   type ScheduleJob,
   anyoneThere,
   closingOf,
-  procedureFor,
   promiseWeight,
-  worksOf,
+  worksWanted,
 } from '@sleetfall/core'
 
 /** Work that somebody asks a promise for; nothing of it is on the bench yet. */
@@ -28,14 +27,13 @@ export function wantedJob(
 ): ScheduleJob {
   const { now, people } = plan.question
   const factors = new Map(plan.pace.steps.map(({ key, factor }) => [key, factor]))
-  const procedure = procedureFor(kind, steps).map((step) => ({ ...step, startedAt: null, doneAt: null, measured: {} }))
   const before = plan.slots.filter((slot) => slot.job === ballId).map((slot) => slot.end)
   return {
     id,
     release: Math.max(now, ...before),
     due: closingOf(dueOn, anyoneThere(people.flatMap(({ there }) => (there ? [there] : [])))),
     weight: promiseWeight(forEvent ?? false),
-    operations: worksOf({ id, kind, procedure }, now, (step) => step.minutes * (factors.get(step.key) ?? 1)).map(
+    operations: worksWanted(id, kind, steps, now, (step) => step.minutes * (factors.get(step.key) ?? 1)).map(
       ({ operation }) => operation,
     ),
   }

@@ -66,6 +66,7 @@ const close = () => {
       <h1>{{ t('upkeep.title') }}</h1>
       <div class="row">
         <v-btn size="small" @click="form = { kind: 'night' }">{{ t('upkeep.night.open') }}</v-btn>
+        <v-btn size="small" variant="text" to="/upkeep/ahead">{{ t('upkeep.toAhead') }}</v-btn>
         <v-btn size="small" variant="text" to="/bench">{{ t('upkeep.toBench') }}</v-btn>
         <v-btn v-if="session.isOwner" size="small" @click="form = { kind: 'shop' }">{{ t('upkeep.shopSchool') }}</v-btn>
       </div>
