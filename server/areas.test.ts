@@ -116,7 +116,12 @@ describe('tasks', () => {
 
   test('each runs on a shop that has nothing for it to do', async () => {
     for (const task of tasks) await task.run(database, pino({ level: 'silent' }))
-    expect(tasks.map((task) => task.name).sort()).toEqual(['housekeeping', 'outbox', 'present-passed'])
+    expect(tasks.map((task) => task.name).sort()).toEqual([
+      'housekeeping',
+      'outbox',
+      'present-passed',
+      'upkeep-ahead-nightly',
+    ])
   })
 
   test('housekeeping forgets old write ids and spent counters, and keeps the fresh ones', async () => {

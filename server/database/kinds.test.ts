@@ -27,6 +27,7 @@ import {
   stationKinds,
   surfaceChanges,
   urethaneRules,
+  visitReasons,
 } from '@sleetfall/core'
 import { testDatabase } from '../test/shop.ts'
 
@@ -67,6 +68,7 @@ const listOf: Readonly<Record<string, readonly string[]>> = {
   'shot.execution': executions,
   'shot.read': reads,
   'station.kind': stationKinds,
+  'upkeep_visit.reason': visitReasons,
   'stock_ball.cover': coverFamilies,
   // Nothing outside the SQL that writes them names these.
   'grip_sheet.span_kind': ['full', 'cut'],

@@ -5,8 +5,8 @@ create table upkeep_ahead (
   counted_at timestamptz,
   -- Being counted: when that began, how far it is, and of how many customers.
   counting_at timestamptz,
-  done integer not null default 0 check (done between 0 and 1000000000),
-  of_all integer not null default 0 check (of_all between 0 and 1000000000),
+  done integer not null default 0 check (done >= 0),
+  of_all integer not null default 0 check (of_all >= 0),
   weeks jsonb not null default '[]',
   rests jsonb,
   created_at timestamptz not null default now(),
@@ -19,7 +19,7 @@ insert into upkeep_ahead default values;
 -- A customer's way to the shop, as it is proposed for a week of the forecast; all are written anew with each count.
 create table upkeep_visit (
   id uuid primary key,
-  week integer not null check (week between 0 and 60),
+  week integer not null check (week >= 0),
   customer_id uuid not null references customer on delete cascade,
   from_at timestamptz not null,
   until_at timestamptz not null,
