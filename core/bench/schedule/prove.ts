@@ -188,7 +188,54 @@ class Prover {
         const [first, second] = [this.#after(node, other, id), this.#after(node, id, other)]
         if (first === null || second === null) continue
         const ways = [first, second].filter((one): one is Arc => one.minutes < Infinity)
-        return ways.map((arc) => ({ ...node, start: node.start.slice(), arcs: [...node.arcs, arc] }))
+        return ways.map((arc) => this.#with(node, arc))
+      }
+    }
+    return this.#padBranches(node, order)
+  }
+
+  #with(node: Node, ...arcs: readonly Arc[]): Node {
+    return { ...node, start: node.start.slice(), arcs: [...node.arcs, ...arcs] }
+  }
+
+  /**
+   * Ways out where operations without a pad fill the time in which one was to be changed: two that are far enough apart by themselves may have them
+   * between. Either the change has its time just before, or one of the three stands elsewhere, or another one brings the pad. Null when there is none.
+   */
+  #padBranches(node: Node, order: readonly number[]): Node[] | null {
+    const { ops, question } = this.#problem
+    const minutes = (id: number) => ops[id]!.minutes
+    for (const [place, { setupMinutes, many, pad }] of question.stations.entries()) {
+      if (setupMinutes === 0 || many) continue
+      const line = order.filter((id) => node.station[id] === place)
+      let [lies, laid] = [pad, -1]
+      for (const [at, id] of line.entries()) {
+        const op = ops[id]!
+        if (op.pad === null) continue
+        const before = line[at - 1] ?? -1
+        const late =
+          before >= 0 && before !== laid && node.start[id]! < node.start[before]! + minutes(before) + setupMinutes
+        if (op.pad !== lies && !op.fixed && late) {
+          const brings = line.filter((one) => one !== id && ops[one]!.pad === op.pad)
+          return [
+            this.#with(node, { from: before, to: id, minutes: minutes(before) + setupMinutes }),
+            this.#with(node, { from: id, to: before, minutes: minutes(id) }),
+            ...(laid < 0
+              ? []
+              : [
+                  this.#with(node, { from: id, to: laid, minutes: minutes(id) + setupMinutes }),
+                  this.#with(node, { from: before, to: laid, minutes: minutes(before) }),
+                ]),
+            ...brings.map((one) =>
+              this.#with(node, ...(laid < 0 ? [] : [{ from: laid, to: one, minutes: minutes(laid) + setupMinutes }]), {
+                from: one,
+                to: id,
+                minutes: minutes(one),
+              }),
+            ),
+          ]
+        }
+        ;[lies, laid] = [op.pad, id]
       }
     }
     return null

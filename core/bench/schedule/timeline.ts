@@ -80,8 +80,22 @@ export class StationLine {
       if (i === this.ids.length) return own
       const next = this.ids[i]!
       const after = setupMinutes > 0 ? setupAfter(setupMinutes, op.pad ?? lies, pads[next]!) : 0
-      if (own + op.minutes + after <= start[next]!) return own
+      if (own + op.minutes + after <= start[next]! && this.#leavesChange(i, lies, op.pad)) return own
     }
+  }
+
+  /**
+   * Whether a pad that comes to lie before the one at an index leaves the next change its time: behind operations without a pad it may be for one that
+   * found its own lying there.
+   */
+  #leavesChange(index: number, lies: string | null, pad: string | null): boolean {
+    const { setupMinutes } = this.#station
+    const { start, pads } = this.#times
+    if (setupMinutes === 0 || pad === null || pad === lies) return true
+    const next = this.ids.findIndex((id, at) => at >= index && pads[id] !== null)
+    return (
+      next <= index || pads[this.ids[next]!] === pad || this.#end(next - 1) + setupMinutes <= start[this.ids[next]!]!
+    )
   }
 
   put(id: number): void {
