@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test'
 import { behind, choose, expect, openCustomer, signIn, test } from './site.ts'
 
+test.use({ world: 'plan' })
+
 const board = (page: Page) => page.getByRole('group', { name: /^Board of/ })
 const blocks = (page: Page) => board(page).getByRole('button')
 /** Board of a day on which much is planned: today there may be only what another journey has begun. */

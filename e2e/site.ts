@@ -1,9 +1,12 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Page, test as base, expect } from '@playwright/test'
 import pg from 'pg'
+import { backupEnvironment } from '../ops/backup.ts'
 import { createDatabase, demoSignIns } from '../ops/database.ts'
 import { projectRoot } from '../ops/root.ts'
 
@@ -15,7 +18,7 @@ export interface Site {
   start(): Promise<void>
   /** Ends the server at once, as a crash would. */
   kill(): Promise<void>
-  /** Ends the devices' stand-ins. */
+  /** Ends the devices' stand-ins and clears what was kept. */
   end(): void
 }
 
@@ -40,6 +43,7 @@ async function openSite(): Promise<Site> {
   await createDatabase(clusterUrl('postgres'), name, { from: 'template_browser' })
   const databaseUrl = clusterUrl(name)
   const port = await freePort()
+  const backups = mkdtempSync(join(tmpdir(), 'backups-'))
   let child: ChildProcess | null = null
   const standIns = spawn(process.execPath, [join(projectRoot, 'devices/dist/main.js')], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -53,6 +57,8 @@ async function openSite(): Promise<Site> {
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       env: {
         ...process.env,
+        ...backupEnvironment(name),
+        BACKUP_FOLDER: backups,
         DATABASE_URL: databaseUrl,
         DEVICES_URL: `http://127.0.0.1:${devicesPort}`,
         PORT: String(port),
@@ -66,8 +72,12 @@ async function openSite(): Promise<Site> {
     child?.kill('SIGKILL')
     await ended
   }
+  const end = () => {
+    standIns.kill('SIGKILL')
+    rmSync(backups, { recursive: true, force: true })
+  }
   await start()
-  return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill, end: () => standIns.kill('SIGKILL') }
+  return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill, end }
 }
 
 export const test = base.extend<{ signedIn: Page }, { site: Site; world: string }>({

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { choose, expect, test, typed } from './site.ts'
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, world: 'trials' })
 
 /** Fills the form of a new trial up to its arms. */
 async function newTrial(page: Page, question: string, design: string) {

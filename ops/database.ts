@@ -16,11 +16,14 @@ import { projectRoot } from './root.ts'
 
 export const migrationsFolder = join(projectRoot, 'server', 'migrations')
 
-async function asAdministrator(url: string, work: (client: pg.Client) => Promise<void>): Promise<void> {
+export type Client = pg.Client
+
+/** Does something with a connection of its own. */
+export async function asAdministrator<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   try {
-    await work(client)
+    return await work(client)
   } finally {
     await client.end()
   }

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { buildAll } from './build.ts'
 import { createDatabase, demoSignIns, prepareDatabase, rebuildPresent } from './database.ts'
 import { takeLock } from './lock.mjs'
+import { backupEnvironment, backupBeforeMigration } from './backup.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 
@@ -16,10 +17,12 @@ const local = join(projectRoot, '.local')
 const databaseName = empty ? 'sleetfall_empty' : 'sleetfall'
 
 const rebuild = process.argv.includes('--rebuild')
-const unknown = process.argv.slice(2).filter((argument) => !['--fresh', '--empty', '--rebuild'].includes(argument))
+const unknown = process.argv
+  .slice(2)
+  .filter((argument) => !['--fresh', '--empty', '--rebuild', '--no-backup'].includes(argument))
 if (unknown.length > 0)
   fail(
-    `Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo), --empty (start without demo data) or --rebuild (fold every ball's present state anew).`,
+    `Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo), --empty (start without demo data), --rebuild (fold every ball's present state anew) or --no-backup (change the schema without a backup before it).`,
   )
 if (fresh && empty) fail('--fresh reloads the demo and --empty starts without it: use one of them.')
 if (!Number.isInteger(port) || port < 1 || port > 65535) fail('PORT: a whole number, 1 to 65535')
@@ -40,6 +43,10 @@ if (cluster) {
   await createDatabase(cluster.url('postgres'), databaseName, { anew: fresh })
   databaseUrl = cluster.url(databaseName)
 }
+// A shop whose database somebody else looks after is backed up there.
+const backups = cluster ? backupEnvironment(databaseName) : {}
+if (cluster && !process.argv.includes('--no-backup'))
+  await backupBeforeMigration({ ...backups, DATABASE_URL: databaseUrl }).catch(told)
 const { made } = await prepareDatabase(databaseUrl, empty ? 'empty' : 'demo').catch(told)
 if (rebuild) await rebuildPresent(databaseUrl).catch(told)
 unlock()
@@ -76,6 +83,7 @@ function serve(): void {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {
       ...process.env,
+      ...backups,
       DATABASE_URL: databaseUrl,
       DEVICES_URL: devicesUrl,
       PORT: String(port),

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { buildAll } from './build.ts'
+import { backupEnvironment } from './backup.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 
@@ -17,6 +18,8 @@ const child = spawn(process.execPath, [join(projectRoot, 'server/dist/worker.js'
   stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   env: {
     ...process.env,
+    // Whichever process is free makes the nightly backup.
+    ...(cluster ? backupEnvironment(empty ? 'sleetfall_empty' : 'sleetfall') : {}),
     DATABASE_URL: process.env['DATABASE_URL'] ?? cluster!.url(empty ? 'sleetfall_empty' : 'sleetfall'),
     LOG_LEVEL: process.env['LOG_LEVEL'] ?? 'warn',
   },

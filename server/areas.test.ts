@@ -117,6 +117,7 @@ describe('tasks', () => {
   test('each runs on a shop that has nothing for it to do', async () => {
     for (const task of tasks) await task.run(database, pino({ level: 'silent' }))
     expect(tasks.map((task) => task.name).sort()).toEqual([
+      'backup-daily',
       'housekeeping',
       'outbox',
       'present-passed',

@@ -1,3 +1,4 @@
+import { backup } from './backup/area.ts'
 import { bags } from './bags/area.ts'
 import { balls } from './balls/area.ts'
 import { bench } from './bench/area.ts'
@@ -46,6 +47,7 @@ const own: readonly Area[] = [
   equipment,
   present,
   transfer,
+  backup,
 ]
 
 /** Everything that the server consists of, apart from what all of it stands on (`http`, `database`). */

@@ -17,6 +17,7 @@ import supplies from './supplies/messages.ts'
 import surface from './surface/messages.ts'
 import diagnosis from './diagnosis/messages.ts'
 import trials from './trials/messages.ts'
+import backups from './backup/messages.ts'
 import upkeep from './upkeep/messages.ts'
 
 /** Every area's texts, in English, and the words for what the server and the schemas say. */
@@ -41,4 +42,5 @@ export const catalogue = {
   trials,
   diagnosis,
   upkeep,
+  backups,
 }

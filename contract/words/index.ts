@@ -1,3 +1,4 @@
+import { backup } from './backup.ts'
 import { calendar } from './calendar.ts'
 import { fields } from './fields.ts'
 import { form, input, kinds } from './input.ts'
@@ -10,4 +11,6 @@ import { stations, works } from './works.ts'
  * Everything that the server, the schemas and the commands can say, in English. They send keys; these are the words. The screens have
  * them in their catalogue beside their own.
  */
-export const words = { calendar, fields, form, input, kinds, refused, missing, instead, units, uses, stations, works }
+export const words = {
+  ...{ backup, calendar, fields, form, input, kinds, refused, missing, instead, units, uses, stations, works },
+}

@@ -11,6 +11,8 @@ export const refused = {
   jobRuns: 'A job on this ball is running. Finish or stop it first.',
   workDoubted: 'Something speaks against this work. Choose other work, or say why it is right.',
   jobBegun: 'This job has begun; what it does is not changed any more.',
+  noBackups:
+    'Nobody has told where to keep backups: start the shop with npm start, or back this database up where it is looked after.',
   planOlder: 'This work has gone on or changed since the plan was made. Look at the plan anew.',
   planMissing: 'Some work has no slot.',
   planStation: 'This work cannot be done on that station.',

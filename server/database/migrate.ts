@@ -38,6 +38,25 @@ export async function migrate(url: string, folder: string, log: (line: string) =
   }
 }
 
+/** How many migrations a database has had, and which it still lacks. */
+export async function pendingMigrations(
+  url: string,
+  folder: string,
+): Promise<{ readonly applied: number; readonly pending: readonly string[] }> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    const known = await client.query(`select to_regclass('public.migration') is not null as known`)
+    const { rows } = known.rows[0].known
+      ? await client.query<{ name: string }>('select name from migration')
+      : { rows: [] }
+    const had = new Set(rows.map((row) => row.name))
+    return { applied: had.size, pending: files(folder).filter((file) => !had.has(file.replace('.sql', ''))) }
+  } finally {
+    await client.end()
+  }
+}
+
 const files = (folder: string) =>
   readdirSync(folder)
     .filter((name) => name.endsWith('.sql'))

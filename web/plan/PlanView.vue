@@ -17,13 +17,14 @@ import PromiseForm from './PromiseForm.vue'
 import RunSheet from './RunSheet.vue'
 import StationForm from './StationForm.vue'
 import type { Block, PlanDay } from './board.ts'
+import { zooms } from './useBoardLayout.ts'
 import { usePlanBoard } from './usePlanBoard.ts'
 
 /** The bench as a plan: stations or people over the hours, what is at risk, and the day as a list. */
 const { t } = useI18n()
 const session = useSession()
 const board = usePlanBoard()
-const { store, plan, by, chosenDay, day, days, today, risks, loose, faulty, proposal, progress } = board
+const { store, plan, by, zoom, chosenDay, day, days, today, risks, loose, faulty, proposal, progress } = board
 const moving = ref<Block | null>(null)
 const station = ref<BenchStation | 'new' | null>(null)
 const asking = ref(false)
@@ -104,6 +105,9 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
       <div v-if="day && plan" class="panel stack">
         <div class="spread">
           <h2>{{ dayText(day.day) }}</h2>
+          <v-btn-toggle v-model="zoom" mandatory density="compact" :aria-label="t('plan.zoom')">
+            <v-btn v-for="times in zooms" :key="times" :value="times">{{ t('plan.zoomBy', { times }) }}</v-btn>
+          </v-btn-toggle>
           <v-btn-toggle v-model="by" mandatory density="compact" :aria-label="t('plan.rows')">
             <v-btn value="stations">{{ t('plan.byStations') }}</v-btn>
             <v-btn value="people">{{ t('plan.byPeople') }}</v-btn>
@@ -115,6 +119,7 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
           :blocks="today"
           :by="by"
           :may="session.may('promises')"
+          :zoom="zoom"
           @move="moveTo"
           @open="moving = $event"
         />

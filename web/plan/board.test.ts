@@ -1,6 +1,7 @@
 import type { BenchPlan, PlannedWork } from '@sleetfall/contract'
 import type { ScheduleJob, ScheduleOperation, ScheduleQuestion, Slot } from '@sleetfall/core'
 import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
 import {
   atRisk,
   blocksOf,
@@ -14,6 +15,7 @@ import {
   withoutSlot,
 } from './board.ts'
 import { clockOfDay, hoursText, minutesOfClock } from './hoursText.ts'
+import { linesOf } from './useBoardLayout.ts'
 import { wantedJob } from './wanted.ts'
 
 const midnight = new Date(2026, 10, 30).getTime() / 60_000
@@ -206,4 +208,31 @@ test('hours are told with the days that have the same together', () => {
   ]
   expect(hoursText([...hours, ...split])).toBe('Mon, Wed 10:00–18:00; Tue 10:00–13:00 and 14:00–18:00')
   expect([minutesOfClock('09:05'), minutesOfClock('x'), clockOfDay(545)]).toEqual([545, null, '09:05'])
+})
+
+describe('lines of a row', () => {
+  test('balls that lie there at once have lines of their own, as few as there are at once; one after another share one', () => {
+    const at = (start: number, end: number) => ({ slot: { start, end } })
+    const blocks = [at(0, 10), at(5, 20), at(10, 15), at(15, 30), at(20, 25)]
+    const { line, count } = linesOf(blocks)
+    expect(count).toBe(2)
+    expect(blocks.map((block) => line.get(block))).toEqual([0, 1, 0, 0, 1])
+    expect(linesOf([]).count).toBe(1)
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(100), fc.integer({ min: 1, max: 40 }))), (spans) => {
+        const own = spans
+          .map(([start, minutes]) => at(start, start + minutes))
+          .sort((a, b) => a.slot.start - b.slot.start)
+        const drawn = linesOf(own)
+        for (const a of own)
+          for (const b of own)
+            if (a !== b && drawn.line.get(a) === drawn.line.get(b))
+              expect(a.slot.end <= b.slot.start || b.slot.end <= a.slot.start).toBe(true)
+        const atOnce = own.map(
+          (one) => own.filter((b) => b.slot.start <= one.slot.start && b.slot.end > one.slot.start).length,
+        )
+        expect(drawn.count).toBe(Math.max(1, ...atOnce))
+      }),
+    )
+  })
 })

@@ -21,6 +21,8 @@ export default {
   nothing: 'nothing',
   dayLoad: '{n} balls, {share} % of the hands | {n} ball, {share} % of the hands | {n} balls, {share} % of the hands',
   rows: 'Rows of the board',
+  zoom: 'Width of the day',
+  zoomBy: '{times} ×',
   byStations: 'Stations',
   byPeople: 'People',
   boardOf: 'Board of {day}',

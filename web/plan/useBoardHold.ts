@@ -10,7 +10,7 @@ const [stepMinutes, longStepMinutes] = [5, 30]
 /** A block that is dragged, or moved by keys, until it is let go. */
 export function useBoardHold(
   props: BoardProps,
-  { x, rows, rowOf, rowHeight }: ReturnType<typeof useBoardLayout>,
+  { x, rows, rowOf, rowAt }: ReturnType<typeof useBoardLayout>,
   tell: { move: (block: Block, to: Pick<Slot, 'start' | 'station' | 'person'>) => void; open: (block: Block) => void },
 ) {
   const { t } = useI18n()
@@ -18,6 +18,13 @@ export function useBoardHold(
   const held = ref<{ key: string; minutes: number; rows: number } | null>(null)
   let grabbed = { x: 0, y: 0 }
   const offset = (key: string) => (held.value?.key === key ? held.value : { minutes: 0, rows: 0 })
+  /** How far it is from where it stands, px. */
+  const shift = (block: Block) => {
+    const { minutes, rows: by } = offset(block.key)
+    const own = rowOf(block.slot)
+    const y = (rows.value[own + by]?.y ?? 0) - (rows.value[own]?.y ?? 0)
+    return { x: x.value(props.day.from + minutes) - x.value(props.day.from), y: rows.value[own + by] ? y : 0 }
+  }
   const movable = ({ work }: Block) => props.may && !work.running
   const hooks = (block: Block) => ({
     start: (at: { x: number; y: number }) => (grabbed = at),
@@ -25,7 +32,9 @@ export function useBoardHold(
       if (!movable(block)) return
       const perMinute = x.value(props.day.from + 1) - x.value(props.day.from)
       const minutes = Math.round((at.x - grabbed.x) / perMinute / stepMinutes) * stepMinutes
-      held.value = { key: block.key, minutes, rows: Math.round((at.y - grabbed.y) / rowHeight) }
+      const own = rowOf(block.slot)
+      const middle = rows.value[own]!.y + rows.value[own]!.height / 2
+      held.value = { key: block.key, minutes, rows: rowAt(middle + at.y - grabbed.y) - own }
     },
     end: () => drop(block),
   })
@@ -73,5 +82,5 @@ export function useBoardHold(
       where: row?.name ?? '–',
     })
   })
-  return { held, offset, hooks, key, heldText }
+  return { held, shift, hooks, key, heldText }
 }

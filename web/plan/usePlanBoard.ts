@@ -19,6 +19,7 @@ import {
   withoutSlot,
 } from './board.ts'
 import { usePlan } from './store.ts'
+import type { Zoom } from './useBoardLayout.ts'
 
 /** So many days stand over the board. */
 const daysShown = 8
@@ -31,6 +32,7 @@ export function usePlanBoard() {
   const store = usePlan()
   const notices = useNotices()
   const by = useStorage<'stations' | 'people'>('sleetfall.plan.rows', 'stations')
+  const zoom = useStorage<Zoom>('sleetfall.plan.zoom', 1)
   const chosenDay = ref<string | null>(null)
   const proposal = shallowRef<Proposal | null>(null)
   const progress = shallowRef<ScheduleProgress | null>(null)
@@ -130,7 +132,7 @@ export function usePlanBoard() {
   const leave = () => (proposal.value = null)
 
   return {
-    ...{ store, plan, by, chosenDay, day, days, today, blocks, risks, loose, faulty },
+    ...{ store, plan, by, zoom, chosenDay, day, days, today, blocks, risks, loose, faulty },
     ...{ proposal, progress, anew, callOff, move, letGo, take, leave },
   }
 }

@@ -2,6 +2,7 @@
 import { unitSystems } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import BackupCard from '../backup/BackupCard.vue'
 import DevicesCard from '../equipment/DevicesCard.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -43,6 +44,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       </div>
     </section>
     <div class="stack column">
+      <BackupCard v-if="session.isOwner" />
       <StaffList v-if="session.isOwner" />
       <DevicesCard />
       <section class="panel stack">
