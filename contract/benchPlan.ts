@@ -118,9 +118,12 @@ export interface BenchPlan {
   /** Jobs beyond the most that one plan holds. */
   readonly left: number
   /** What the shop's own steps took for each minute of the recipe: the plan goes by it. */
-  readonly pace: {
-    readonly count: number
-    readonly steps: readonly (Pace & { readonly key: StepKey })[]
-    readonly people: readonly (Pace & { readonly id: string })[]
-  }
+  readonly pace: BenchPace
+}
+
+/** Planned against real minutes, by kind of step and by person. */
+export interface BenchPace {
+  readonly count: number
+  readonly steps: readonly (Pace & { readonly key: StepKey })[]
+  readonly people: readonly (Pace & { readonly id: string; readonly name: string })[]
 }

@@ -20,6 +20,7 @@ export const recipeStepSchema = yup.object({
   secondsPerSide: quantity('secondsPerSide', 'secondsASide').required(),
   pressure: oneOf('pressure', stepPressures),
   padUses: whole('padUses', 0, 50).default(0),
+  productMl: quantity('productMl', 'productASide').nullable().optional(),
 })
 
 export const recipeStepsSchema = yup

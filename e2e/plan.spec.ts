@@ -241,6 +241,18 @@ test('eight weeks ahead: counted, a week with its visits and pads, a customer re
   // The forecast says of a ball what the upkeep page says.
   const visits = page.getByRole('region', { name: 'Visits of the week' })
   const row = visits.getByRole('row').filter({ has: page.getByRole('link', { name: 'Corvin Saltmarrow' }) })
+  // In this week, or in the next where this one has no room any more.
+  for (let week = 1; week <= 8; week += 1) {
+    await expect(visits.getByRole('table').or(visits.getByText('Nobody needs to come'))).toBeVisible()
+    if (week === 8 || (await row.count()) > 0) break
+    const read = page.waitForResponse(/ahead\/visits\?week=/)
+    await weeks
+      .getByRole('row')
+      .nth(week + 1)
+      .getByRole('button')
+      .click()
+    await read
+  }
   await expect(row).toContainText(/Rusthaven\s*:\s*resurface/)
   await expect(row).toContainText('due already')
   await expect(visits).toContainText(/Each pad in one go:.*500 \d+ balls?/)
@@ -253,7 +265,7 @@ test('eight weeks ahead: counted, a week with its visits and pads, a customer re
   // Seen at once; counted anew, what waits on the bench is not asked for again.
   await expect(row).toContainText('● on the bench list')
   await page.getByRole('button', { name: 'Count anew' }).click()
-  await expect(row).toHaveCount(0)
+  await expect(visits.getByText('● on the bench list')).toHaveCount(0)
   await page.goto('/upkeep')
   const group = page.getByRole('article', { name: 'Corvin Saltmarrow' })
   await expect(group).toContainText('on the bench list')

@@ -59,6 +59,8 @@ async function openSite(): Promise<Site> {
         ...process.env,
         ...backupEnvironment(name),
         BACKUP_FOLDER: backups,
+        // Only when a journey asks.
+        BACKUP_DAILY: 'off',
         DATABASE_URL: databaseUrl,
         DEVICES_URL: `http://127.0.0.1:${devicesPort}`,
         PORT: String(port),

@@ -32,6 +32,7 @@ export async function backupBeforeMigration(
   if (!settings) return null
   const { applied, pending } = await pendingMigrations(settings.databaseUrl, migrationsFolder)
   if (applied === 0 || pending.length === 0) return null
+  log('The schema changes: a backup is made and read back first …')
   const made = await makeBackup(settings, 'migration')
   if (made.problem !== null)
     throw new Error(

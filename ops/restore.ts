@@ -12,7 +12,7 @@ export interface RestoreWish {
   readonly databaseName: string
   /** Address of a database of the cluster. */
   url(database: string): string
-  readonly settings: Omit<BackupSettings, 'databaseUrl' | 'folder'>
+  readonly settings: Omit<BackupSettings, 'databaseUrl' | 'folder' | 'daily'>
   readonly now?: Date
 }
 
@@ -40,7 +40,11 @@ export async function restore(wish: RestoreWish, log: (line: string) => void = c
   await createDatabase(wish.url('postgres'), coming, { anew: true })
   log(`Reading ${manifest.name} of ${manifest.madeAt} back …`)
   try {
-    await bringBack({ ...wish.settings, databaseUrl: wish.url(coming), folder }, manifest, wish.url(coming))
+    await bringBack(
+      { ...wish.settings, databaseUrl: wish.url(coming), folder, daily: false },
+      manifest,
+      wish.url(coming),
+    )
     await migrate(wish.url(coming), migrationsFolder, (line) => log(line))
   } catch (error) {
     await asAdministrator(wish.url('postgres'), (client) =>

@@ -210,6 +210,7 @@ export const fields = {
   price: 'Price',
   prior: 'Prior',
   product: 'Product',
+  productASide: 'Product a side',
   psaToPap: 'PSA to PAP',
   question: 'Question',
   quietFrom: 'Nothing is sent from',

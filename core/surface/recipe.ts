@@ -19,7 +19,15 @@ export interface RecipeStep {
   readonly pressure: (typeof stepPressures)[number]
   /** Balls this pad has done before. */
   readonly padUses: number
+  /** Compound or polish for each side, mL; absent where nobody said. */
+  readonly productMl?: number | null | undefined
 }
+
+/** A coin's size on the pad, mL a side: what is taken where a recipe says nothing (assumed). */
+export const usualProductMl = 2
+/** Compound or polish that a step takes for each side, mL; null for pads and sheets. */
+export const productMlOf = ({ abrasive, productMl }: Pick<RecipeStep, 'abrasive' | 'productMl'>): number | null =>
+  abrasive === 'compound' || abrasive === 'polish' ? (productMl ?? usualProductMl) : null
 
 /** Two numbers describe a finish: the peaks a scanner reads and the valleys that stay below them. */
 export interface Finish {

@@ -17,6 +17,7 @@ import {
   oilAfterExtraction,
   oilAfterGames,
   oilAfterHours,
+  productMlOf,
   raOfGrit,
   readyRecipes,
   recipeByKey,
@@ -27,6 +28,7 @@ import {
   stepTargetRaUm,
   surfaceLater,
   surfaceNow,
+  usualProductMl,
   wearLeft,
   wearParameters,
   windowAbout,
@@ -105,6 +107,17 @@ describe('recipes', () => {
     ...change,
   })
   const shine = { raTopUm: 0.28, raBaseUm: 0.28 }
+
+  test('polish and compound take a coin’s size a side where nobody said, pads take none; the amount changes no finish', () => {
+    expect(['pad', 'sheet'].map((abrasive) => productMlOf({ ...pad(500), abrasive: abrasive as 'pad' }))).toEqual([
+      null,
+      null,
+    ])
+    expect([spinnerStep('polish'), spinnerStep('compound')].map(productMlOf)).toEqual([usualProductMl, usualProductMl])
+    const much = { ...spinnerStep('polish'), productMl: 8 }
+    expect(productMlOf(much)).toBe(8)
+    expect(applyRecipe(shine, [much])).toEqual(applyRecipe(shine, [spinnerStep('polish')]))
+  })
 
   test('a full spinner recipe reads within a tenth of its last grit on top', () => {
     for (const recipe of readyRecipes) {

@@ -113,6 +113,8 @@ export const limits = {
   setupMinutes: limit(0, 60, 0.5, 'min', 1),
   passesPerSide: limit(1, 40, 1, 'passes'),
   secondsPerSide: limit(0, 600, 5, 's'),
+  /** Compound or polish for one side. */
+  productMl: limit(0.5, 30, 0.5, 'mL', 1),
   padLife: limit(1, 200, 1, 'balls'),
   /** In the shop's own money. */
   price: limit(0, 10_000, 0.5, 'each', 2),

@@ -97,6 +97,15 @@ describe('levelling', () => {
     ])
   })
 
+  test('a customer who waits for room comes once when a week has it that brings another visit; nothing is done twice', () => {
+    const late = visit(0, 0, { customerId: 'c', overdue: true, works: [work('a', 0, 0)], minutes: 30 })
+    const next = visit(0, 1, { customerId: 'c', works: [work('a', 5, 9), work('b', 5, 9)], minutes: 60 })
+    const placed = levelled([late, next], rooms(0, 90, 90, 90, 90), edges)
+    expect(placed).toHaveLength(1)
+    expect(placed[0]).toMatchObject({ week: 1, reason: 'waits', overdue: true, minutes: 60, spinnerMinutes: 40 })
+    expect(placed[0]!.works.map(({ ballId }) => ballId)).toEqual(['a', 'b'])
+  })
+
   test('a full spinner counts as much as full hands', () => {
     const spun = visit(0, 1, { spinnerMinutes: 60 })
     const [first] = levelled(
@@ -113,7 +122,10 @@ describe('levelling', () => {
         fc.array(fc.tuple(fc.integer({ min: 0, max: 4 }), fc.integer({ min: 0, max: 4 })), { maxLength: 8 }),
         fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 5, maxLength: 5 }),
         (windows, room) => {
-          const visits = windows.map(([a, b]) => visit(Math.min(a, b), Math.max(a, b)))
+          const visits = windows.map(([a, b], at) => {
+            const [first, last] = [Math.min(a, b), Math.max(a, b)]
+            return visit(first, last, { customerId: `${first}-${last}-${at}` })
+          })
           const placed = levelled(visits, rooms(...room), edges)
           expect(placed).toHaveLength(visits.length)
           for (const one of placed) {

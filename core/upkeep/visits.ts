@@ -1,3 +1,4 @@
+import { group, sum } from 'd3-array'
 import type { WorkAhead } from './ahead.ts'
 
 /** Work of one ball, with what it takes of the bench. */
@@ -26,6 +27,21 @@ const partOf: Readonly<Partial<Record<WorkAhead['work'], readonly WorkAhead['wor
   scan: ['resurface'],
 }
 
+/** Works of one visit: each of a ball once, and none that is part of another. */
+const once = (works: readonly BallWork[]): BallWork[] =>
+  works.filter(
+    (work, at) =>
+      !works.some(
+        (other, place) =>
+          other.ballId === work.ballId &&
+          (partOf[work.work]?.includes(other.work) || (other.work === work.work && place < at)),
+      ),
+  )
+const minutesOf = (works: readonly BallWork[]) => ({
+  minutes: sum(works, ({ minutes }) => minutes),
+  spinnerMinutes: sum(works, ({ spinnerMinutes }) => spinnerMinutes),
+})
+
 /**
  * A customer's works in as few visits as their windows allow: by the earliest end, each visit is as late as its first work bears and takes along what
  * can be done by then. That is the least number of points that meet all windows.
@@ -37,22 +53,14 @@ export function visitsOf(customerId: string, works: readonly BallWork[]): Visit[
     const untilMs = left[0]!.atMs
     const now = left.filter((work) => work.fromMs <= untilMs)
     left = left.filter((work) => work.fromMs > untilMs)
-    const own = now.filter(
-      (work, at) =>
-        !now.some(
-          (other, place) =>
-            other.ballId === work.ballId &&
-            (partOf[work.work]?.includes(other.work) || (other.work === work.work && place < at)),
-        ),
-    )
+    const own = once(now)
     visits.push({
       customerId,
       fromMs: Math.max(...now.map((work) => work.fromMs)),
       untilMs,
       overdue: own.some((work) => work.overdue),
       works: own,
-      minutes: own.reduce((sum, work) => sum + work.minutes, 0),
-      spinnerMinutes: own.reduce((sum, work) => sum + work.spinnerMinutes, 0),
+      ...minutesOf(own),
     })
   }
   return visits
@@ -119,7 +127,26 @@ export function levelled(
     const week = rooms.findIndex((_room, at) => fits(visit, at))
     put(visit, Math.max(0, week), week === 0 ? 'latest' : week > 0 ? 'waits' : 'over')
   }
-  return placed.sort((a, b) => a.week - b.week || a.untilMs - b.untilMs)
+  return [...group(placed, ({ customerId, week }) => `${week} ${customerId}`).values()]
+    .map(together)
+    .sort((a, b) => a.week - b.week || a.untilMs - b.untilMs)
+}
+
+/** Visits of one customer that came to lie in one week are one; what was put there for want of room is told before the rest. */
+function together(visits: readonly PlacedVisit[]): PlacedVisit {
+  if (visits.length === 1) return visits[0]!
+  const works = once(visits.flatMap((visit) => visit.works))
+  const [first] = visits
+  const untilMs = Math.min(...visits.map((visit) => visit.untilMs))
+  return {
+    ...first!,
+    fromMs: Math.min(untilMs, Math.max(...visits.map((visit) => visit.fromMs))),
+    untilMs,
+    overdue: visits.some(({ overdue }) => overdue),
+    reason: visitReasons.findLast((reason) => visits.some((visit) => visit.reason === reason))!,
+    works,
+    ...minutesOf(works),
+  }
 }
 
 /** Balls that one pad is for, and what doing them together saves. */

@@ -1,6 +1,6 @@
 import type { BackupReason } from '@sleetfall/contract'
 import type { Area } from '../http/area.ts'
-import { makeBackup, thinOut } from './backup.ts'
+import { listBackups, makeBackup, thinOut } from './backup.ts'
 import { backupJob, backupRoutes } from './routes.ts'
 import { backupSettings } from './settings.ts'
 
@@ -13,6 +13,15 @@ async function backUp(reason: BackupReason) {
   return made
 }
 
+/** Whether the last good backup is of yesterday: a little less than a day, so that the hour does not wander. */
+async function dayHasPassed(nowMs = Date.now()): Promise<boolean> {
+  const settings = backupSettings()
+  if (!settings?.daily) return false
+  const lastGood = (await listBackups(settings.folder)).find(({ problem }) => problem === null)
+  return lastGood === undefined || Date.parse(lastGood.madeAt) < nowMs - almostADayMs
+}
+const almostADayMs = 23.5 * 3_600_000
+
 export const backup: Area = {
   name: 'backup',
   routes: [['/backups', backupRoutes]],
@@ -20,9 +29,10 @@ export const backup: Area = {
   tasks: [
     {
       name: 'backup-daily',
-      every: '40 2 * * *',
+      // Each hour it is looked whether a day has passed: a machine that is off at night has its backup in the morning.
+      every: '40 * * * *',
       run: async (_database, logger) => {
-        const made = await backUp('daily')
+        const made = (await dayHasPassed()) ? await backUp('daily') : null
         if (made?.problem) logger.error({ backup: made.name, problem: made.problem }, 'a backup did not pass its check')
         else if (made) logger.info({ backup: made.name, bytes: made.bytes }, 'backup made')
       },

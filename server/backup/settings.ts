@@ -8,19 +8,22 @@ export interface BackupSettings {
   readonly programs: string
   /** Libraries of programs that were unpacked without being installed. */
   readonly libraries: string | null
+  /** Whether they are made by themselves, once a day. */
+  readonly daily: boolean
   /** Null: what is kept is not sealed. */
   readonly passphrase: string | null
 }
 
 /** The settings of this process; null where nobody told any, such as for a database that the shop's host looks after. */
 export function backupSettings(env: NodeJS.ProcessEnv = process.env): BackupSettings | null {
-  const { DATABASE_URL, BACKUP_FOLDER, BACKUP_PROGRAMS, BACKUP_LIBRARIES, BACKUP_PASSPHRASE } = env
+  const { DATABASE_URL, BACKUP_FOLDER, BACKUP_PROGRAMS, BACKUP_LIBRARIES, BACKUP_PASSPHRASE, BACKUP_DAILY } = env
   if (!DATABASE_URL || !BACKUP_FOLDER || !BACKUP_PROGRAMS) return null
   return {
     databaseUrl: DATABASE_URL,
     folder: BACKUP_FOLDER,
     programs: BACKUP_PROGRAMS,
     libraries: BACKUP_LIBRARIES || null,
+    daily: BACKUP_DAILY !== 'off',
     passphrase: BACKUP_PASSPHRASE || null,
   }
 }

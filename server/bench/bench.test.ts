@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Job } from '@sleetfall/contract'
-import { handRefresh, recipeByKey } from '@sleetfall/core'
+import { handRefresh, productMlOf, recipeByKey, spinnerStep } from '@sleetfall/core'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { benchHands } from '../test/bench.ts'
 import { aBall, aCustomer, testShop } from '../test/shop.ts'
@@ -121,6 +121,16 @@ describe('what may be promised', () => {
     )
     expect(soak.body.fields[0]).toMatchObject({ path: 'kind' })
     expect((await technician.post('/bench/jobs', jobFor(spare.id, { steps: null }))).body.fields[0].path).toBe('steps')
+  })
+
+  test('how much polish a side takes is kept with the step, within its range; pads take none', async () => {
+    const polished = (productMl: number) => [...steps, { ...spinnerStep('polish'), productMl }]
+    const job = await newJob({ recipeKey: null, steps: polished(3) })
+    const own = job.procedure.flatMap(({ recipeStep }) => (recipeStep ? [productMlOf(recipeStep)] : []))
+    expect(own).toEqual([null, null, 3])
+    const ball = await newBall()
+    const wrong = await technician.post('/bench/jobs', jobFor(ball.id, { recipeKey: null, steps: polished(40) }))
+    expect([wrong.status, wrong.body.fields[0].path]).toEqual([422, 'steps[2].productMl'])
   })
 
   test('the counter may promise but not work; an extraction done by a technician starts its count anew', async () => {

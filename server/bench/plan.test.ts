@@ -205,6 +205,8 @@ describe('the plan of the bench', () => {
       count: expect.any(Number),
       steps: expect.arrayContaining([expect.objectContaining({ key: 'clean' })]),
     })
+    // The bench page tells the same.
+    expect((await technician.get('/plan/pace').expect(200)).body).toEqual(slower.pace)
     // What is planned keeps its minutes, so that no slot falls over the next by itself; a new plan takes what is known now.
     expect(slower.question.jobs[0]!.operations[0]!.minutes).toBe(before)
     const anew: BenchPlan = (await technician.get('/plan/anew').expect(200)).body

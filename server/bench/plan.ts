@@ -1,9 +1,18 @@
-import { type BenchPlan, type PlanSlot, type PlannedWork, type Said, said, wrong } from '@sleetfall/contract'
+import {
+  type BenchPace,
+  type BenchPlan,
+  type PlanSlot,
+  type PlannedWork,
+  type Said,
+  said,
+  wrong,
+} from '@sleetfall/contract'
 import {
   type BenchWork,
   type Fixed,
   type ScheduleJob,
   type ScheduleQuestion,
+  type ShopPace,
   type Slot,
   anyoneThere,
   asSlotted,
@@ -129,13 +138,22 @@ export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}
     stations,
     people,
     left: Math.max(0, count - jobs.length),
-    pace: {
-      count: pace.count,
-      steps: [...pace.steps].map(([key, one]) => ({ key, ...one })),
-      people: [...pace.people].map(([id, one]) => ({ id, ...one })),
-    },
+    pace: asTold(pace, people),
   }
 }
+
+const asTold = (pace: ShopPace, people: readonly { readonly id: string; readonly name: string }[]): BenchPace => ({
+  count: pace.count,
+  steps: [...pace.steps].map(([key, one]) => ({ key, ...one })),
+  // Whoever works here no more is left out; the kinds of steps have learnt from them.
+  people: [...pace.people].flatMap(([id, one]) => {
+    const member = people.find((other) => other.id === id)
+    return member ? [{ id, name: member.name, ...one }] : []
+  }),
+})
+/** What the last steps took against what was planned. */
+export const paceNow = async (db: Db): Promise<BenchPace> =>
+  asTold(learnPace(await store.timedSteps(db)), await store.people(db))
 
 /** Where an operation stands that runs, or that somebody has put somewhere. */
 function fixedBy(

@@ -4,7 +4,7 @@ import { object } from 'yup'
 import { type Context, idOf, signedIn } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { write } from '../http/write.ts'
-import { readPlan, takePlan } from './plan.ts'
+import { paceNow, readPlan, takePlan } from './plan.ts'
 import { calendarOfMember, endPlanLink, makePlanLink } from './planCalendar.ts'
 import * as store from './planStore.ts'
 
@@ -15,6 +15,10 @@ export function planRoutes(context: Context): Router {
 
   router.get('/', async (_request, response) => {
     response.json(await readPlan(database))
+  })
+  /** What steps really take. */
+  router.get('/pace', async (_request, response) => {
+    response.json(await paceNow(database))
   })
   /** What the one who asks does at the bench, as a calendar file. */
   router.get('/calendar', async (request, response) => {

@@ -60,11 +60,15 @@ export async function listJobs(db: Db, question: JobQuestion): Promise<Page<Job>
 }
 
 /** Kinds of the work that is waiting or running, by ball. */
-export async function openJobKinds(db: Db, ballIds: readonly string[]): Promise<Map<string, string[]>> {
+export async function openJobKinds(
+  db: Db,
+  ballIds: readonly string[],
+  since: string | null = null,
+): Promise<Map<string, string[]>> {
   const rows = await db.many<{ ballId: string; kinds: string[] }>(
     `select ball_id, array_agg(kind order by due_on) as kinds from job
-     where state in ('waiting', 'running') and ball_id = any($1) group by ball_id`,
-    [ballIds],
+     where state in ('waiting', 'running') and ball_id = any($1) and ($2::timestamptz is null or created_at > $2) group by ball_id`,
+    [ballIds, since],
   )
   return new Map(rows.map((row) => [row.ballId, row.kinds]))
 }

@@ -123,6 +123,7 @@ export const access: readonly Rule[] = [
   ['POST', '/coverage/:id/stop', 'counter'],
   ['POST', '/coverage/:id/go-on', 'counter'],
   ['GET', '/plan', 'counter'],
+  ['GET', '/plan/pace', 'counter'],
   ['GET', '/plan/anew', 'counter'],
   ['GET', '/plan/calendar', 'bench'],
   ['POST', '/plan/link', 'bench'],

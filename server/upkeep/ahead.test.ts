@@ -108,7 +108,9 @@ describe('the forecast', () => {
     expect((await own())[0]!.works.map(({ waits }) => waits)).toEqual([true, false])
     const before = (await ahead()).weeks
     await countAhead(shop.database)
-    expect((await own()).map(({ works }) => works.map(({ ballId }) => ballId))).toEqual([[second.id]])
+    expect((await own()).map(({ works }) => works.map(({ ballId, waits }) => [ballId, waits]))).toEqual([
+      [[second.id, false]],
+    ])
     // It counts as planned now.
     const planned = (weeks: Ahead['weeks']) => weeks.reduce((all, { plannedMinutes }) => all + plannedMinutes, 0)
     expect(planned((await ahead()).weeks)).toBeGreaterThan(planned(before))

@@ -237,12 +237,14 @@ export async function visitsAhead(db: Db, question: AheadVisitsQuestion): Promis
   const { items, total } = await visitPage(db, question)
   const customerIds = [...new Set(items.map(({ customerId }) => customerId))]
   const balls = await ballsByIds(db, [...new Set(items.flatMap(({ works }) => works.map(({ ballId }) => ballId)))])
+  const { countedAt } = await keptAhead(db)
+  // What waited when it was counted is left out; the same work again later is not what waits.
   const open = await openJobKinds(
     db,
     balls.map(({ id }) => id),
+    countedAt,
   )
   const names = new Map(balls.map((ball) => [ball.id, ball.name]))
-  const { countedAt } = await keptAhead(db)
   const changed = countedAt ? await changedSince(db, customerIds, countedAt) : new Set<string>()
   const told = await lastTold(db, customerIds)
   return {

@@ -9,7 +9,7 @@ export default {
   done: 'Backed up and read back: every count is the same.',
   bad: 'The backup did not pass its check: {why}',
   rules:
-    'Every night; kept are all of the last two days and the last of 7 days, 5 weeks and 12 months. Copy one to another machine now and then: a disk takes its backups along.',
+    'One a day by itself; kept are all of the last two days and the last of 7 days, 5 weeks and 12 months. Copy one to another machine now and then: a disk takes its backups along.',
   sealed: 'Sealed with the shop’s passphrase; without it nobody can bring them back.',
   open: 'Not sealed: whoever has the file can read it. Start with BACKUP_PASSPHRASE set to seal them.',
   back: 'To bring one back: stop the shop, then npm run restore -- FILE.',
@@ -18,7 +18,7 @@ export default {
   size: 'Size',
   state: 'Check',
   file: 'File',
-  reasons: { asked: 'asked for', daily: 'nightly', migration: 'before an update', command: 'by command' },
+  reasons: { asked: 'asked for', daily: 'of the day', migration: 'before an update', command: 'by command' },
   good: '● passed',
   unchecked: '○ not yet',
   failed: '▲ {why}',

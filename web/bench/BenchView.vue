@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Job } from '@sleetfall/contract'
+import type { BenchPace, Job } from '@sleetfall/contract'
 import { describeSteps } from '@sleetfall/core'
-import { computed, reactive } from 'vue'
+import { computed, onMounted, reactive, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
@@ -9,9 +9,11 @@ import SortHead from '../controls/SortHead.vue'
 import { dayText, fromToday, todayText } from '../controls/days.ts'
 import MoreRows from '../controls/MoreRows.vue'
 import { useOrder } from '../controls/useSorted.ts'
+import { get } from '../http/client.ts'
 import { usePage } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import PacePanel from '../plan/PacePanel.vue'
 import { useBench } from './store.ts'
 
 const { t } = useI18n()
@@ -31,6 +33,11 @@ const ended = reactive(
     endedAtFirst,
   ),
 )
+/** What steps really take; without it the page is whole. */
+const pace = shallowRef<BenchPace | null>(null)
+onMounted(async () => {
+  pace.value = await get<BenchPace>('/plan/pace').catch(() => null)
+})
 const isOpen = (job: Job) => job.state === 'waiting' || job.state === 'running'
 /** Finished or cancelled on this screen, a job leaves the first list at once. */
 const shownOpen = computed(() => open.items.filter(isOpen))
@@ -147,6 +154,7 @@ async function start(job: Job) {
         <MoreRows :shown="ended.items.length" :total="ended.total" :busy="ended.busy" @more="ended.more" />
       </template>
     </LoadState>
+    <PacePanel v-if="pace" :pace="pace" />
   </section>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StepProgress } from '@sleetfall/contract'
-import type { RecipeStep } from '@sleetfall/core'
+import { type RecipeStep, productMlOf } from '@sleetfall/core'
 import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { clockText } from './timer.ts'
@@ -9,6 +9,7 @@ import { clockText } from './timer.ts'
 const props = defineProps<{ step: RecipeStep; progress: StepProgress; nowMs: number; busy: boolean }>()
 const emit = defineEmits<{ change: [StepProgress]; ring: [] }>()
 const { t } = useI18n()
+const product = computed(() => productMlOf(props.step))
 const done = computed(() => Math.min(props.progress.sidesDone, props.step.sides))
 const left = computed(() =>
   props.progress.sideStartedAt === null
@@ -46,6 +47,15 @@ const undo = () => emit('change', { ...props.progress, sidesDone: Math.max(0, do
         t('bench.sides.undo')
       }}</v-btn>
     </div>
+    <p v-if="product !== null" class="small">
+      {{
+        t(step.productMl == null ? 'bench.sides.productUsual' : 'bench.sides.product', {
+          ml: product,
+          all: product * step.sides,
+        })
+      }}
+    </p>
+    <p v-if="step.sides === 2" class="small soft">{{ t('bench.sides.reach') }}</p>
     <p v-if="step.medium !== 'dry'" class="small soft">{{ t('bench.sides.rewet') }}</p>
   </section>
 </template>

@@ -148,6 +148,10 @@ export default {
     done: 'Side {n} is done',
     turn: 'Turn the ball',
     undo: 'One side back',
+    product: '{ml} mL on the pad for each side, {all} mL in all.',
+    productUsual: 'About {ml} mL on the pad for each side, a coin’s size (usual, assumed); {all} mL in all.',
+    reach:
+      'Where the hand does not reach below the equator, two sides leave a band: work it in four positions, and say four sides in the recipe.',
     rewet: 'Re-wet the pad between sides: it lasts longer and cuts more evenly.',
   },
   pad: 'Pad or product',

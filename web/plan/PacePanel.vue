@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BenchPlan } from '@sleetfall/contract'
+import type { BenchPace } from '@sleetfall/contract'
 import type { ApexOptions } from 'apexcharts'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -7,7 +7,7 @@ import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 
 /** Planned against real minutes: what the plan has learnt of the shop's own steps, in one line and as a chart. */
-const props = defineProps<{ plan: BenchPlan }>()
+const props = defineProps<{ pace: BenchPace }>()
 const { t } = useI18n()
 // The chart's package comes only when somebody opens it.
 const VueApexCharts = defineAsyncComponent(() => import('vue3-apexcharts'))
@@ -15,14 +15,11 @@ const colours = useTokenColours(['ink', 'ink-soft', 'good'])
 const open = ref(false)
 const timesText = (factor: number) => factor.toFixed(2)
 const furthest = computed(() =>
-  props.plan.pace.steps.toSorted((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))).at(0),
+  props.pace.steps.toSorted((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))).at(0),
 )
 const rows = computed(() => [
-  ...props.plan.pace.steps.map((one) => ({ name: t(`bench.stepNames.${one.key}`), ...one })),
-  ...props.plan.pace.people.map((one) => ({
-    name: props.plan.people.find(({ id }) => id === one.id)?.name ?? '–',
-    ...one,
-  })),
+  ...props.pace.steps.map((one) => ({ name: t(`bench.stepNames.${one.key}`), ...one })),
+  ...props.pace.people,
 ])
 const options = computed<ApexOptions>(() => ({
   chart: { ...plainChart(colours.value['ink-soft']!), type: 'rangeBar' },
@@ -47,7 +44,7 @@ const series = computed(() => [
       <p>
         <template v-if="furthest">{{
           t('plan.paceLine', {
-            n: plan.pace.count,
+            n: pace.count,
             step: t(`bench.stepNames.${furthest.key}`),
             factor: timesText(furthest.factor),
           })

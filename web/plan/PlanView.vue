@@ -125,7 +125,7 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
         />
         <RunSheet :plan="plan" :blocks="today" :may="session.may('promises')" @open="moving = $event" />
       </div>
-      <PacePanel v-if="plan" :plan="plan" />
+      <PacePanel v-if="plan" :pace="plan.pace" />
       <BenchStations v-if="plan" :plan="plan" @station="station = $event" @person="person = $event" />
       <p v-if="plan && plan.left > 0" class="small soft">{{ t('plan.left', { n: plan.left }) }}</p>
     </LoadState>

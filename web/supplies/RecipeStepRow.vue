@@ -4,9 +4,11 @@ import {
   type finishByStep,
   type recipeDoubts,
   abrasiveKinds,
+  productMlOf,
   stepMedia,
   stepMethods,
   stepPressures,
+  usualProductMl,
 } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
@@ -78,6 +80,16 @@ const wrong = (field: string) => props.errors[`steps[${props.index}].${field}`] 
         :model-value="step.secondsPerSide"
         :error-messages="wrong('secondsPerSide')"
         @update:model-value="emit('change', { secondsPerSide: $event ?? 0 })"
+      />
+      <QuantityField
+        v-if="productMlOf(step) !== null"
+        name="productMl"
+        :label="t('supplies.product')"
+        :model-value="step.productMl ?? null"
+        :hint="t('supplies.productHint', { ml: usualProductMl })"
+        persistent-hint
+        :error-messages="wrong('productMl')"
+        @update:model-value="emit('change', { productMl: $event })"
       />
       <v-select
         :label="t('supplies.pressure')"

@@ -31,6 +31,8 @@ export default {
   sides: 'Sides',
   passes: 'Passes a side',
   seconds: 'Seconds a side',
+  product: 'Product a side',
+  productHint: 'empty: a coin’s size, about {ml} mL',
   pressure: 'Pressure',
   reads: 'reads {grit}',
   underneath: '{grit} stays underneath',
