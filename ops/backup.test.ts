@@ -7,7 +7,7 @@ import pg from 'pg'
 import { fileOf, listBackups, makeBackup, readManifest, thinOut } from '../server/backup/backup.ts'
 import type { BackupSettings } from '../server/backup/settings.ts'
 import { migrate } from '../server/database/migrate.ts'
-import { backupBeforeMigration, backupEnvironment, sizeText } from './backup.ts'
+import { backupBeforeMigration, backupEnvironment } from './backup.ts'
 import { asAdministrator, createDatabase, migrationsFolder } from './database.ts'
 import { restore } from './restore.ts'
 
@@ -225,15 +225,4 @@ test('too many are let go, a bad one before a good one, the newest never', async
   expect([...left, ...gone].sort()).toEqual(names)
   expect(readdirSync(folder)).toHaveLength(2 * left.length + 1)
   expect(await readManifest(folder, names[19]!)).toBeNull()
-})
-
-test('sizes as people say them', () => {
-  expect([0, 999, 1000, 2_345_678, 4e9, 5e12].map(sizeText)).toEqual([
-    '0 bytes',
-    '999 bytes',
-    '1.0 kB',
-    '2.3 MB',
-    '4.0 GB',
-    '5000.0 GB',
-  ])
 })

@@ -42,10 +42,3 @@ export async function backupBeforeMigration(
   log(`Backed up before ${pending.length} changes of the schema: ${join(settings.folder, `${made.name}.dump`)}`)
   return made
 }
-
-const units = ['bytes', 'kB', 'MB', 'GB'] as const
-/** Bytes as people say them. */
-export function sizeText(bytes: number): string {
-  const step = Math.min(units.length - 1, bytes > 0 ? Math.floor(Math.log10(bytes) / 3) : 0)
-  return `${step === 0 ? bytes : (bytes / 1000 ** step).toFixed(1)} ${units[step]}`
-}

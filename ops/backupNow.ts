@@ -1,7 +1,8 @@
 import { join } from 'node:path'
 import { english } from '@sleetfall/contract/english'
+import { bytesText } from '@sleetfall/core'
 import { makeBackup, thinOut } from '../server/backup/backup.ts'
-import { settingsFor, sizeText } from './backup.ts'
+import { settingsFor } from './backup.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 
@@ -16,7 +17,7 @@ try {
   const made = await makeBackup(settings, 'command')
   const rows = Object.values(made.counts).reduce((sum, count) => sum + count, 0)
   console.log(
-    `${join(settings.folder, `${made.name}.dump`)}: ${sizeText(made.bytes)}, ${rows} rows, ${made.sealed ? 'sealed' : 'not sealed'}`,
+    `${join(settings.folder, `${made.name}.dump`)}: ${bytesText(made.bytes)}, ${rows} rows, ${made.sealed ? 'sealed' : 'not sealed'}`,
   )
   if (made.problem) throw new Error(`It did not pass its check: ${english(made.problem)}`)
   console.log('Read back and compared: every count is the same.')

@@ -1,3 +1,4 @@
+export * from './bytes.ts'
 export * from './convert.ts'
 export * from './inches.ts'
 export * from './limits.ts'

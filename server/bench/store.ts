@@ -59,7 +59,7 @@ export async function listJobs(db: Db, question: JobQuestion): Promise<Page<Job>
   return { items, total }
 }
 
-/** Kinds of the work that is waiting or running, by ball. */
+/** Kinds of the work that is waiting or running, by ball; only what was taken in since a time where one is given. */
 export async function openJobKinds(
   db: Db,
   ballIds: readonly string[],

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Backup, type Backups, backupTooOldHours } from '@sleetfall/contract'
+import { bytesText } from '@sleetfall/core'
 import { useTimeoutPoll } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -9,7 +10,6 @@ import { get, post } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { textOf } from '../i18n.ts'
 import { useNotices } from '../shell/notices.ts'
-import { sizeText } from './size.ts'
 
 /** The shop's backups: when the last good one was made, one more at once, and the files to be kept elsewhere. */
 const { t } = useI18n()
@@ -61,7 +61,7 @@ const stateOf = ({ checkedAt, problem }: Backup) =>
         <p v-if="making" role="status">{{ t('backups.making') }}</p>
         <p v-if="!lastGood" class="bad">{{ t('backups.none') }}</p>
         <p v-else-if="tooOld" class="bad">{{ t('backups.old', { ago: agoText(lastGood.madeAt) }) }}</p>
-        <p v-else>{{ t('backups.last', { ago: agoText(lastGood.madeAt), size: sizeText(lastGood.bytes) }) }}</p>
+        <p v-else>{{ t('backups.last', { ago: agoText(lastGood.madeAt), size: bytesText(lastGood.bytes) }) }}</p>
         <p class="small soft">
           {{ t('backups.rules') }} {{ t(backups.sealing ? 'backups.sealed' : 'backups.open') }} {{ t('backups.back') }}
         </p>
@@ -79,7 +79,7 @@ const stateOf = ({ checkedAt, problem }: Backup) =>
             <tr v-for="one in backups.items" :key="one.name">
               <td>{{ dayText(one.madeAt) }} {{ timeText(one.madeAt) }}</td>
               <td>{{ t(`backups.reasons.${one.reason}`) }}</td>
-              <td class="figure">{{ sizeText(one.bytes) }}</td>
+              <td class="figure">{{ bytesText(one.bytes) }}</td>
               <td>{{ stateOf(one) }}</td>
               <td>
                 <a :href="`/api/backups/${one.name}/dump`" download>{{ t('backups.dump') }}</a>

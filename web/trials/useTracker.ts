@@ -1,4 +1,4 @@
-import { type ReadTracked, type TrackedFigures, type TrackedShot, readTracked } from '@sleetfall/core'
+import { type ReadTracked, type TrackedFigures, type TrackedShot, limits, readTracked } from '@sleetfall/core'
 import { useIntervalFn } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { useDevices } from '../equipment/store.ts'
@@ -10,12 +10,14 @@ const lostAfterMs = 3000
 /** What a tracker measures is noted to half a board, a foot and a tenth, as a person would. */
 const halves = (value: number) => Math.round(2 * value) / 2
 const tenths = (value: number) => Math.round(10 * value) / 10
+/** A ball at the very edge lies on the first or the last board: below it there is none to be noted. */
+const onLane = (board: number) => Math.min(limits.board.max, Math.max(limits.board.min, halves(board)))
 export const noted = (figures: TrackedFigures) => ({
   speedMph: tenths(figures.speedMph),
-  arrowsBoard: halves(figures.arrowsBoard),
+  arrowsBoard: onLane(figures.arrowsBoard),
   entryBoard: halves(figures.entryBoard),
   entryAngleDeg: tenths(figures.entryAngleDeg),
-  breakpointBoard: halves(figures.breakpointBoard),
+  breakpointBoard: onLane(figures.breakpointBoard),
   breakpointFt: Math.round(figures.breakpointFt),
   path: figures.path,
   firstReadFt: figures.firstReadFt === null ? null : Math.round(figures.firstReadFt),
