@@ -29,3 +29,7 @@ export interface Backups {
 
 /** A good backup older than this is too old, hours. */
 export const backupTooOldHours = 48
+
+/** Read back and found to be what was written: only such a one counts. */
+export const isGoodBackup = ({ checkedAt, problem }: Pick<Backup, 'checkedAt' | 'problem'>) =>
+  checkedAt !== null && problem === null

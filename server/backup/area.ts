@@ -1,4 +1,4 @@
-import type { BackupReason } from '@sleetfall/contract'
+import { type BackupReason, isGoodBackup } from '@sleetfall/contract'
 import type { Area } from '../http/area.ts'
 import { listBackups, makeBackup, thinOut } from './backup.ts'
 import { backupJob, backupRoutes } from './routes.ts'
@@ -17,7 +17,7 @@ async function backUp(reason: BackupReason) {
 async function dayHasPassed(nowMs = Date.now()): Promise<boolean> {
   const settings = backupSettings()
   if (!settings?.daily) return false
-  const lastGood = (await listBackups(settings.folder)).find(({ problem }) => problem === null)
+  const lastGood = (await listBackups(settings.folder)).find(isGoodBackup)
   return lastGood === undefined || Date.parse(lastGood.madeAt) < nowMs - almostADayMs
 }
 const almostADayMs = 23.5 * 3_600_000

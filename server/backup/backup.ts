@@ -3,9 +3,9 @@ import { createHash, randomBytes } from 'node:crypto'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { mkdir, readFile, readdir, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { PassThrough, type Readable, Transform } from 'node:stream'
+import { PassThrough, type Readable, Transform, Writable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { type Backup, type BackupReason, type Said, said } from '@sleetfall/contract'
+import { type Backup, type BackupReason, type Said, isGoodBackup, said } from '@sleetfall/contract'
 import { english } from '@sleetfall/contract/english'
 import pg from 'pg'
 import { staying } from './retention.ts'
@@ -193,7 +193,7 @@ export async function listBackups(folder: string): Promise<Manifest[]> {
 /** Takes away what the rules of keeping let go; what somebody asked for, or was made before a migration, counts like the rest. The last good one always stays. */
 export async function thinOut(folder: string): Promise<string[]> {
   const all = await listBackups(folder)
-  const good = all.filter(({ problem }) => problem === null)
+  const good = all.filter(isGoodBackup)
   const stay = new Set([...staying(good), ...all.slice(0, 1)].map(({ name }) => name))
   const gone = all.filter(({ name }) => !stay.has(name)).map(({ name }) => name)
   for (const name of gone)
@@ -224,13 +224,23 @@ function plainOf(settings: BackupSettings, { name, seal }: Manifest): Readable {
   return file.pipe(open)
 }
 
+/** @throws BackupProblem when the passphrase is not the one that it was sealed with */
+async function opensWell(settings: BackupSettings, manifest: Manifest): Promise<void> {
+  const plain = plainOf(settings, manifest)
+  const nowhere = new Writable({ write: (_chunk, _encoding, done) => done() })
+  await pipeline(plain, nowhere).catch(() => {
+    throw new BackupProblem(said('backup.wrongPassphrase'))
+  })
+}
+
 /**
  * Brings a backup into an empty database and compares the count of every table with its manifest.
  * @throws BackupProblem when the file was changed, the passphrase is another one, or a count differs
  */
 export async function bringBack(settings: BackupSettings, manifest: Manifest, url: string): Promise<void> {
   await verify(settings.folder, manifest)
-  const plain = plainOf(settings, manifest)
+  // Nothing of a sealed file is believed before it has been opened to its end.
+  if (manifest.seal !== null) await opensWell(settings, manifest)
   const restore = started(settings, 'pg_restore', url, [
     '--no-owner',
     '--no-privileges',
@@ -238,14 +248,13 @@ export async function bringBack(settings: BackupSettings, manifest: Manifest, ur
     '-d',
     new URL(url).pathname.slice(1),
   ])
-  const end = ended(restore, 'pg_restore')
   await Promise.all([
-    end,
-    pipeline(plain, restore.stdin).catch((error: NodeJS.ErrnoException) => {
+    ended(restore, 'pg_restore'),
+    pipeline(plainOf(settings, manifest), restore.stdin).catch((error: NodeJS.ErrnoException) => {
       // A program that ended says itself why.
       if (error.code === 'EPIPE') return
       restore.kill()
-      throw manifest.seal ? new BackupProblem(said('backup.wrongPassphrase')) : error
+      throw error
     }),
   ])
   const counts = await withClient(url, countsOf)

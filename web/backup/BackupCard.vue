@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type Backup, type Backups, backupTooOldHours } from '@sleetfall/contract'
+import { type Backup, type Backups, backupTooOldHours, isGoodBackup } from '@sleetfall/contract'
 import { bytesText } from '@sleetfall/core'
 import { useTimeoutPoll } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
@@ -41,7 +41,7 @@ async function backUp(): Promise<void> {
   const before = backups.value?.items.length ?? 0
   if (await notices.attempt(() => post('/backups', {}))) asked.value = { before }
 }
-const lastGood = computed(() => backups.value?.items.find(({ checkedAt, problem }) => checkedAt && !problem) ?? null)
+const lastGood = computed(() => backups.value?.items.find(isGoodBackup) ?? null)
 const tooOld = computed(
   () => lastGood.value !== null && Date.parse(lastGood.value.madeAt) < Date.now() - backupTooOldHours * 3_600_000,
 )

@@ -86,8 +86,8 @@ const wrong = (field: string) => props.errors[`steps[${props.index}].${field}`] 
         name="productMl"
         :label="t('supplies.product')"
         :model-value="step.productMl ?? null"
-        :hint="t('supplies.productHint', { ml: usualProductMl })"
-        persistent-hint
+        :placeholder="t('supplies.productUsual', { ml: usualProductMl })"
+        persistent-placeholder
         :error-messages="wrong('productMl')"
         @update:model-value="emit('change', { productMl: $event })"
       />

@@ -32,7 +32,7 @@ export default {
   passes: 'Passes a side',
   seconds: 'Seconds a side',
   product: 'Product a side',
-  productHint: 'empty: a coin’s size, about {ml} mL',
+  productUsual: 'usual {ml}',
   pressure: 'Pressure',
   reads: 'reads {grit}',
   underneath: '{grit} stays underneath',

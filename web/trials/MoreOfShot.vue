@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
 import type { useForm } from '../controls/useForm.ts'
@@ -10,13 +10,21 @@ import CustomerField from '../customers/CustomerField.vue'
 const props = defineProps<{ form: ReturnType<typeof useForm>; trial: Trial }>()
 const { t } = useI18n()
 const open = ref(false)
+/** A field in here that is refused is not hidden: else nothing would seem to happen. */
+const inside = ['speedMph', 'firstReadFt', 'breakpointBoard', 'entryAngleDeg', 'bowlerId', 'lane', 'note']
+watch(
+  () => inside.some((name) => props.form.errors[name]),
+  (refused) => {
+    if (refused) open.value = true
+  },
+)
 /** Where the arms say who throws, nobody is asked. */
 const byArm = computed(() => props.trial.arms.some(({ bowlerId }) => bowlerId !== null))
 const number = (name: string) => props.form.field<number>(name)
 </script>
 
 <template>
-  <details @toggle="open = ($event.target as HTMLDetailsElement).open">
+  <details :open="open" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary class="small">
       {{ t('trials.moreOfShot')
       }}<strong v-if="!byArm && form.values['bowlerId']"> · {{ t('trials.somebodyThrows') }}</strong>
