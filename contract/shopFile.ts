@@ -6,7 +6,7 @@ import { customerSchema } from './customers.ts'
 import { clock, oneOf, optionalText, requiredText } from './fields.ts'
 import { patternSchema } from './lanes.ts'
 import { benchPersonSchema, benchStationSchema, weekHoursSchema } from './benchPlan.ts'
-import { staffSchema } from './staff.ts'
+import { newPassword, staffSchema } from './staff.ts'
 import { padSchema, shopRecipeSchema } from './supplies.ts'
 import { foretoldSchema, mostArms } from './trials.ts'
 import { wrong, type FieldName } from './said.ts'
@@ -88,7 +88,7 @@ export const shopFileSchema = yup.object({
       staffSchema
         .omit(['id'])
         .concat(benchPersonSchema.pick(['skills']))
-        .shape({ hours: weekHoursSchema.default(undefined).optional() }),
+        .shape({ hours: weekHoursSchema.default(undefined).optional(), password: newPassword.optional() }),
     )
     .default([]),
   /** Stations of the bench besides those that every shop has. */

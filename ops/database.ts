@@ -1,5 +1,5 @@
 import { english } from '@sleetfall/contract/english'
-import { randomBytes, randomUUID } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import pg from 'pg'
@@ -10,7 +10,8 @@ import { atOnce } from '../server/present/queue.ts'
 import { settleBehind } from '../server/present/settle.ts'
 import { markAll } from '../server/present/store.ts'
 import { ensureShop } from '../server/shop/store.ts'
-import { createStaff } from '../server/staff/store.ts'
+import { makeCode } from '../server/staff/codes.ts'
+import { activeByLogin, activeOwners } from '../server/staff/store.ts'
 import { importShopFile } from '../server/transfer/shopFile.ts'
 import { projectRoot } from './root.ts'
 
@@ -52,13 +53,13 @@ export function demoSignIns(): { login: string; password: string; role: string }
 }
 
 export interface Prepared {
-  /** Who can sign in to a shop that was made just now. */
-  readonly made: 'demo' | { readonly login: string; readonly password: string } | null
+  /** What was put into a shop that was made just now. */
+  readonly made: 'demo' | 'empty' | null
 }
 
 /**
- * Brings a database to the newest schema and, when no shop is in it yet, fills it: with the demo world, or empty with
- * one owner whose password is made up and told once.
+ * Brings a database to the newest schema and, when no shop is in it yet, fills it: with the demo world, or empty, for its
+ * first owner to take over with a one-time code.
  */
 export async function prepareDatabase(
   url: string,
@@ -74,9 +75,7 @@ export async function prepareDatabase(
       const secret = randomBytes(32).toString('hex')
       if (kind === 'empty') {
         await ensureShop(db, 'Our shop', secret)
-        const owner = { login: 'owner', password: randomBytes(9).toString('base64url') }
-        await createStaff(db, { ...owner, id: randomUUID(), name: 'Owner', role: 'owner', active: true })
-        return { made: owner }
+        return { made: 'empty' }
       }
       const demo = readDemo() as { shop: { name: string } }
       await ensureShop(db, demo.shop.name, secret)
@@ -92,6 +91,27 @@ export async function prepareDatabase(
       )
     }
     throw error
+  } finally {
+    await database.close()
+  }
+}
+
+/** A one-time code for the first owner of a shop that nobody owns, such as one whose start was broken off before it was told; null when somebody does. */
+export async function codeForOwner(url: string): Promise<string | null> {
+  const database = openDatabase(url, { connections: 1 })
+  try {
+    return (await activeOwners(database)) === 0 ? (await makeCode(database, null)).code : null
+  } finally {
+    await database.close()
+  }
+}
+
+/** A one-time code that sets a member's password and takes the second factor off: for who lost both. Null when there is no such member. */
+export async function codeForMember(url: string, login: string): Promise<string | null> {
+  const database = openDatabase(url, { connections: 1 })
+  try {
+    const member = await activeByLogin(database, login)
+    return member ? (await makeCode(database, member.id, { clearsSecond: true })).code : null
   } finally {
     await database.close()
   }

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { buildAll } from './build.ts'
-import { createDatabase, demoSignIns, prepareDatabase, rebuildPresent } from './database.ts'
+import { codeForOwner, createDatabase, demoSignIns, prepareDatabase, rebuildPresent } from './database.ts'
 import { takeLock } from './lock.mjs'
 import { backupEnvironment, backupBeforeMigration } from './backup.ts'
 import { startCluster } from './postgres.ts'
@@ -49,6 +49,7 @@ if (cluster && !process.argv.includes('--no-backup'))
   await backupBeforeMigration({ ...backups, DATABASE_URL: databaseUrl }).catch(told)
 const { made } = await prepareDatabase(databaseUrl, empty ? 'empty' : 'demo').catch(told)
 if (rebuild) await rebuildPresent(databaseUrl).catch(told)
+const ownerCode = await codeForOwner(databaseUrl).catch(told)
 unlock()
 if (!(await free(port))) fail(portTaken)
 
@@ -103,9 +104,10 @@ function serve(): void {
 function greet(): void {
   greeted = true
   console.log(`\nSleetfall is ready: http://127.0.0.1:${port}\n`)
-  if (made !== null && made !== 'demo') {
-    console.log(`Sign in as ${made.login} with ${made.password} (shown only now; change it under Shop → Staff).`)
-  } else if (!empty) {
+  if (ownerCode !== null) {
+    console.log(`Nobody owns this shop yet. Open it and give this one-time code: ${ownerCode}`)
+    console.log('It is good for a day; “npm run owner” makes another.')
+  } else if (!empty && (!given || made === 'demo')) {
     console.log('The demo shop is loaded. Sign in as:')
     for (const { login, password, role } of demoSignIns())
       console.log(`  ${login.padEnd(8)} ${password.padEnd(18)} ${role}`)

@@ -121,6 +121,7 @@ describe('tasks', () => {
       'housekeeping',
       'outbox',
       'present-passed',
+      'staff-tidy',
       'upkeep-ahead-nightly',
     ])
   })

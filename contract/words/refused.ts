@@ -63,6 +63,17 @@ export const refused = {
   shopNotSetUp: 'The shop is not set up yet. Start the application by its start command.',
   tooManyAttempts: 'Too many attempts. Wait ten minutes and try again.',
   passwordWrong: 'The present password is not right.',
+  codeWrong:
+    'This code is not the one for this sign-in name, or it is used up or older than a day. Ask the owner for another; at the shop’s machine “npm run owner” makes one.',
+  secondWrong:
+    'The code of the second factor is not right, or was used before. A new one comes every thirty seconds; a recovery code works too.',
+  secondNotBegun: 'Begin again: the picture for the authenticator application has to be shown first.',
+  ownerThere: 'This shop has an owner already. Sign in.',
+  pinWrong: 'The PIN is not right.',
+  tooManyPins: 'Too many wrong PINs. Sign in with your password.',
+  notActive: 'This member may not sign in. Allow it first, then make a code.',
+  notShared: 'A PIN works on a shared tablet only. Sign in with your password.',
+  passwordFirst: 'Sign in with your password for this, not with the PIN.',
   signInWrong: 'Sign-in name and password do not match.',
   noSpare: 'There is no spare left, or somebody just opened it. Look at the list again.',
   messageSent: 'This message went out already; it cannot be taken back.',

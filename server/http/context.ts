@@ -18,13 +18,21 @@ export interface Context {
 
 export interface SignedIn {
   readonly id: string
+  /** What they may here: with a PIN an owner may what a technician may. */
   readonly role: Role
+  readonly withPin: boolean
 }
 
 declare module 'express-session' {
   interface SessionData {
-    /** Who signed in, and the count of their sessions' ends at that time. */
-    user: { readonly id: string; readonly epoch: number }
+    /** Who signed in, when and how, and the count of their sessions' ends at that time. */
+    user: { readonly id: string; readonly epoch: number; readonly begunAt: number; readonly by: 'password' | 'pin' }
+    /** Where from, for who looks through their sessions. */
+    from: { readonly address: string; readonly agent: string }
+    /** A tablet that several people share, by whom it was made one and the count of their sessions' ends then. */
+    shared: { readonly id: string; readonly epoch: number }
+    /** Secret of a second factor that is about to be turned on. */
+    offered: string
   }
 }
 

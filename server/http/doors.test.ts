@@ -134,7 +134,13 @@ describe('a member who changes', () => {
       role: 'technician',
       active: true,
     }
-    const saved = (await members.owner.post('/staff', { ...one, password, ...change }).expect(200)).body
+    const saved = (await members.owner.post('/staff', { ...one, ...change }).expect(200)).body
+    const { code } = (await members.owner.post(`/staff/${one.id}/code`, {}).expect(200)).body
+    await supertest(shop.origin)
+      .post('/api/session/code')
+      .set('Origin', shop.origin)
+      .send({ login: one.login, code, next: password })
+      .expect(204)
     const agent = supertest.agent(shop.origin)
     await agent.post('/api/session').set('Origin', shop.origin).send({ login: one.login, password }).expect(200)
     return { saved, agent }

@@ -14,6 +14,8 @@ interface Limit {
   readonly keyOf: (request: Request) => string
   /** What went well does not count: only failed guesses do. */
   readonly onlyFailures?: boolean
+  /** Whom it lets through uncounted. */
+  readonly unless?: (request: Request) => Promise<boolean>
   /** What it says to who is not let through. */
   readonly said: Said
 }
@@ -21,7 +23,7 @@ interface Limit {
 /** Lets a key through so many times in a window, counted in PostgreSQL, so that several server processes share the counters. */
 export function limiter(
   database: Database,
-  { what, times, windowMs, keyOf, onlyFailures, said }: Limit,
+  { what, times, windowMs, keyOf, onlyFailures, unless, said }: Limit,
 ): RequestHandler {
   const counted = new RateLimiterPostgres({
     storeClient: database.pool,
@@ -34,6 +36,7 @@ export function limiter(
     clearExpiredByTimeout: false,
   })
   return async (request, response, next) => {
+    if (await unless?.(request)) return next()
     const key = keyOf(request).slice(0, 200)
     const state = await counted.consume(key).catch((refused: unknown) => {
       if (!(refused instanceof RateLimiterRes)) throw refused

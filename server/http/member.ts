@@ -3,9 +3,12 @@ import type { Database } from '../database/db.ts'
 import { standingOf } from '../staff/store.ts'
 import { setMember } from './context.ts'
 
+/** A session in use ends all the same: after a week somebody signs in anew. */
+const longestMs = 7 * 86_400_000
+
 /**
- * Looks at each request whether its member still stands: switched off or with sessions ended (a new password), they are signed
- * out; a changed role counts at once.
+ * Looks at each request whether its member still stands: switched off, with sessions ended (a new password) or begun too long ago, they are
+ * signed out; a changed role counts at once. Four figures are no password: with a PIN nobody may more than a technician.
  */
 export const knowMember =
   (database: Database): RequestHandler =>
@@ -13,9 +16,12 @@ export const knowMember =
     const claimed = request.session.user
     if (claimed) {
       const standing = await standingOf(database, claimed.id)
-      if (standing?.active && standing.sessionEpoch === claimed.epoch)
-        setMember(request, { id: claimed.id, role: standing.role })
-      else delete request.session.user
+      const young = Date.now() - claimed.begunAt < longestMs
+      if (standing?.active && standing.sessionEpoch === claimed.epoch && young) {
+        const withPin = claimed.by === 'pin'
+        const role = withPin && standing.role === 'owner' ? 'technician' : standing.role
+        setMember(request, { id: claimed.id, role, withPin })
+      } else delete request.session.user
     }
     next()
   }
