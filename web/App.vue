@@ -8,7 +8,7 @@ import { errorText } from './http/problem.ts'
 import AppFrame from './shell/AppFrame.vue'
 import AwayBar from './shell/AwayBar.vue'
 import NoticeBar from './shell/NoticeBar.vue'
-import SignInForm from './shell/SignInForm.vue'
+import SignInGate from './people/SignInGate.vue'
 import { useSession } from './shell/session.ts'
 import { useShotQueue } from './trials/shotQueue.ts'
 
@@ -44,7 +44,7 @@ watch(
   <v-app :theme="theme">
     <router-view v-if="route.meta['open']" />
     <AppFrame v-else-if="session.user" />
-    <main v-else-if="session.checked && !failure" class="gate"><SignInForm /></main>
+    <main v-else-if="session.checked && !failure" class="gate"><SignInGate /></main>
     <main v-else class="gate">
       <p v-if="failure" role="alert">
         {{ t('shell.loadFailed', { why: failure }) }} <v-btn @click="start">{{ t('shell.retry') }}</v-btn>
@@ -57,7 +57,7 @@ watch(
       max-width="460"
       :aria-label="t('shell.signIn.again')"
     >
-      <div class="panel"><SignInForm again /></div>
+      <div class="panel"><SignInGate again /></div>
     </v-dialog>
     <AwayBar />
     <NoticeBar />

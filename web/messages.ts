@@ -10,6 +10,7 @@ import customers from './customers/messages.ts'
 import equipment from './equipment/messages.ts'
 import fitting from './fitting/messages.ts'
 import lanes from './lanes/messages.ts'
+import people from './people/messages.ts'
 import plan from './plan/messages.ts'
 import shell from './shell/messages.ts'
 import shop from './shop/messages.ts'
@@ -34,6 +35,7 @@ export const catalogue = {
   equipment,
   fitting,
   lanes,
+  people,
   plan,
   shell,
   shop,

@@ -138,7 +138,7 @@ export function doorRoutes(context: Context): Router {
   /** Leaves a shared tablet to whoever comes next; elsewhere it signs out. */
   router.post('/lock', async (request, response) => {
     await startAnew(request)
-    response.status(204).end()
+    response.json({ locked: true })
   })
 
   router.delete('/', async (request, response) => {

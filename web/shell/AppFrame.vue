@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useIdle } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { areas } from '../router.ts'
@@ -17,6 +18,11 @@ const session = useSession()
 const sheet = ref(false)
 const field = ref<InstanceType<typeof CommandField> | null>(null)
 const current = computed(() => String(route.meta['area'] ?? route.name))
+
+/** A shared tablet that nobody has touched for so long asks who works at it. */
+const lockAfterMs = 5 * 60_000
+const { idle } = useIdle(lockAfterMs)
+watch(idle, (now) => now && session.info?.shared && void session.lock())
 
 useListKeys()
 let waitingForArea = false
@@ -52,6 +58,13 @@ usePlainKeys((key, event) => {
       <span class="who soft small">{{
         t('shell.user.signedInAs', { name: session.user?.name, role: t(`shell.roles.${session.user?.role}`) })
       }}</span>
+      <v-btn
+        v-if="session.info?.shared"
+        size="small"
+        :aria-label="t('people.who.switchLabel')"
+        @click="session.lock()"
+        >{{ t('people.who.switch') }}</v-btn
+      >
       <v-btn variant="text" size="small" :aria-label="t('shell.shortcuts.title')" @click="sheet = true">?</v-btn>
     </header>
     <main id="content" tabindex="-1"><router-view /></main>

@@ -10,8 +10,13 @@ defineProps<{ again?: boolean }>()
 const { t } = useI18n()
 const session = useSession()
 const hidden = ref(true)
-const form = useForm(signInSchema, { login: session.user?.login ?? '', password: '' })
-const submit = () => form.submit(({ login, password }) => session.signIn(login, password))
+const form = useForm(signInSchema, { login: session.user?.login ?? '', password: '', second: undefined })
+/** The password was right, and a code is asked for besides. */
+const asksSecond = ref(false)
+const submit = () =>
+  form.submit(async ({ login, password, second }) => {
+    if (!(await session.signIn(login, password, second))) asksSecond.value = true
+  })
 </script>
 
 <template>
@@ -25,6 +30,15 @@ const submit = () => form.submit(({ login, password }) => session.signIn(login, 
       :type="hidden ? 'password' : 'text'"
       autocomplete="current-password"
     />
+    <v-text-field
+      v-if="asksSecond"
+      v-bind="form.field('second')"
+      v-focus
+      :label="t('people.second.label')"
+      :hint="t('people.second.hint')"
+      persistent-hint
+      autocomplete="one-time-code"
+    />
     <p v-if="form.failure.value" class="bad" role="alert">{{ form.failure.value }}</p>
     <v-btn type="submit" class="next-action touch" :loading="form.busy.value">{{ t('shell.signIn.submit') }}</v-btn>
   </form>
@@ -32,7 +46,6 @@ const submit = () => form.submit(({ login, password }) => session.signIn(login, 
 
 <style scoped>
 .sign-in {
-  width: min(400px, 100%);
   gap: var(--gap-3);
 }
 </style>

@@ -1,7 +1,15 @@
-import { type Ability, type Preferences, type SessionInfo, abilities, mayAs } from '@sleetfall/contract'
+import {
+  type Ability,
+  type Preferences,
+  type SecondFactorAsked,
+  type SessionInfo,
+  abilities,
+  mayAs,
+} from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { get, post, put, remove } from '../http/client.ts'
+import { v4 as newId } from 'uuid'
+import { get, post, put, remove, trySend } from '../http/client.ts'
 import { useConnection } from '../http/connection.ts'
 import { forgetAnswers } from '../http/device.ts'
 import { ApiError } from '../http/problem.ts'
@@ -27,9 +35,28 @@ export const useSession = defineStore('session', () => {
       checked.value = true
     }
   }
-  async function signIn(login: string, password: string): Promise<void> {
-    info.value = await post<SessionInfo>('/session', { login, password })
+  function take(now: SessionInfo): void {
+    info.value = now
     useConnection().signedInAgain()
+  }
+  /** Whether that was all: else the code of the second factor is asked for, and sent along the next time. */
+  async function signIn(login: string, password: string, second?: string): Promise<boolean> {
+    const answer = await post<SessionInfo | SecondFactorAsked>('/session', { login, password, second })
+    if ('secondFactor' in answer) return false
+    take(answer)
+    return true
+  }
+  const enterPin = async (id: string, pin: string) => take(await post<SessionInfo>('/session/pin', { id, pin }))
+  const becomeOwner = async (input: object) => take(await post<SessionInfo>('/session/owner', input))
+  /** A password set with a one-time code. */
+  const setByCode = (input: object) => post('/session/code', input)
+  /**
+   * Leaves a shared tablet to whoever comes next; what is on the screen stays behind the question who works here. Without a network
+   * nothing is locked: who goes on could not sign in.
+   */
+  async function lock(): Promise<void> {
+    const answer = await trySend('POST', '/session/lock', {}, newId()).catch(() => null)
+    if (answer !== null) useConnection().signedOut = true
   }
   async function signOut(): Promise<void> {
     await remove('/session')
@@ -61,6 +88,10 @@ export const useSession = defineStore('session', () => {
     isOwner,
     check,
     signIn,
+    enterPin,
+    becomeOwner,
+    setByCode,
+    lock,
     signOut,
     prefer,
     changePassword,

@@ -1,19 +1,17 @@
 <script setup lang="ts">
 import { unitSystems } from '@sleetfall/contract'
-import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import BackupCard from '../backup/BackupCard.vue'
+import MySignIn from '../people/MySignIn.vue'
 import DevicesCard from '../equipment/DevicesCard.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
-import PasswordForm from './PasswordForm.vue'
 import ShopSettings from './ShopSettings.vue'
 import StaffList from './StaffList.vue'
 
 const { t } = useI18n()
 const session = useSession()
 const notices = useNotices()
-const changing = ref(false)
 const themes = ['light', 'dark', 'system'] as const
 const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.attempt(() => session.prefer(change))
 </script>
@@ -38,12 +36,9 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       >
         <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
       </v-radio-group>
-      <div class="row">
-        <v-btn @click="changing = true">{{ t('shop.ownPassword') }}</v-btn>
-        <v-btn @click="notices.attempt(session.signOut)">{{ t('shop.signOut') }}</v-btn>
-      </div>
     </section>
     <div class="stack column">
+      <MySignIn />
       <BackupCard v-if="session.isOwner" />
       <StaffList v-if="session.isOwner" />
       <DevicesCard />
@@ -55,7 +50,6 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       </section>
     </div>
     <ShopSettings class="wide" />
-    <PasswordForm v-if="changing" @close="changing = false" />
   </div>
 </template>
 

@@ -9,7 +9,7 @@ import { post, put } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 
 const props = defineProps<{ member?: Staff }>()
-const emit = defineEmits<{ close: []; saved: [] }>()
+const emit = defineEmits<{ close: []; saved: []; added: [member: { id: string; name: string }] }>()
 const { t } = useI18n()
 const notices = useNotices()
 const { id, login, name, role, active } = props.member ?? {
@@ -19,18 +19,18 @@ const { id, login, name, role, active } = props.member ?? {
   role: 'counter' as const,
   active: true,
 }
-const form = useForm(staffSchema, { id, login, name, role, active, password: '' })
+const form = useForm(staffSchema, { id, login, name, role, active })
 
 const versions = useVersions(form, props.member?.version ?? 0, save, () => {
   emit('saved')
   emit('close')
 })
 async function save() {
-  if (form.values['password'] === '') form.values['password'] = undefined
   const ok = await form.submit(async (input) => {
     await (props.member ? put(`/staff/${input.id}`, { ...input, version: versions.current() }) : post('/staff', input))
     notices.done(t('shop.staffSaved', { name: input.name }))
-    emit('saved')
+    if (props.member) emit('saved')
+    else emit('added', { id: input.id, name: input.name })
   })
   if (ok) emit('close')
 }
@@ -54,14 +54,6 @@ async function save() {
       :items="
         roles.map((value) => ({ value, title: `${t(`shell.roles.${value}`)} – ${t(`shop.roleHints.${value}`)}` }))
       "
-    />
-    <v-text-field
-      v-bind="form.field('password')"
-      :label="t('shop.password')"
-      type="password"
-      autocomplete="new-password"
-      :hint="member ? t('shop.passwordKeep') : ''"
-      persistent-hint
     />
     <v-checkbox v-bind="form.field<boolean>('active')" :label="t('shop.active')" />
   </FormDialog>

@@ -25,8 +25,6 @@ export default {
   role: 'Role',
   active: 'May sign in',
   inactive: 'may not sign in',
-  password: 'Password',
-  passwordKeep: 'Leave empty to keep the present one',
   ownPassword: 'Change my password',
   presentPassword: 'Present password',
   nextPassword: 'New password',
