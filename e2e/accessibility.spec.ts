@@ -110,6 +110,10 @@ async function openCase(page: Page): Promise<void> {
   await page.getByText('What is wrong with Wrackline?').click()
 }
 
+async function openSecondFactor(page: Page): Promise<void> {
+  await page.goto('/shop')
+  await page.getByRole('button', { name: 'Turn on a second factor' }).click()
+}
 async function openCoverage(page: Page): Promise<void> {
   await page.goto('/rack')
   await openCustomer(page, 'Odda Brimstow')
@@ -147,7 +151,16 @@ type View = readonly [name: string, open: () => Promise<unknown>, ready: string 
 const parts: Readonly<Record<string, (page: Page) => readonly View[]>> = {
   'shop, rack and bench': (page) => [
     ['shop', () => page.goto('/shop'), 'Staff'],
-    ['own password', () => page.getByRole('button', { name: 'Change my password' }).click(), 'Present password'],
+    ['journal', () => page.goto('/journal'), /signed in|Nothing of that/],
+    ['second factor', () => openSecondFactor(page), 'Six figures'],
+    [
+      'own password',
+      async () => {
+        await page.goto('/shop')
+        await page.getByRole('button', { name: 'Change my password' }).click()
+      },
+      'New password',
+    ],
     ['rack', () => page.goto('/rack'), 'All balls in care'],
     ['customer', () => openCustomer(page, 'Odda Brimstow'), 'right-hander, one-handed'],
     ['ball', () => page.getByRole('button', { name: 'Open Wrackline' }).click(), 'Surface now'],

@@ -1,7 +1,8 @@
 import { type Page } from '@playwright/test'
 import { Secret, TOTP } from 'otpauth'
 import { demoSignIns } from '../ops/database.ts'
-import { behind, expect, signIn, test } from './site.ts'
+import AxeBuilder from '@axe-core/playwright'
+import { behind, choose, expect, signIn, test } from './site.ts'
 
 test.use({ world: 'people' })
 
@@ -57,6 +58,34 @@ test('a new member: the owner hands over a code, they set the password themselve
   await theirs.context().close()
 })
 
+test('the journal: who changed what, what stood there before, one record alone, and as a table', async ({
+  page,
+  site,
+}) => {
+  await signIn(page, site, 'owner')
+  await page.goto('/shop')
+  await page.getByLabel('Shop name').fill('The Drying Loft by the quay')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText(/Settings saved/)).toBeVisible()
+  await page.getByRole('link', { name: 'Open the journal' }).click()
+  const first = page.getByRole('row').nth(1)
+  await expect(first).toContainText('Halla Netwright')
+  await expect(first).toContainText('changed the shop’s settings')
+  await expect(first).toContainText('name: The Drying Loft, Kelpwick → The Drying Loft by the quay')
+  await choose(page, 'About', 'signing in')
+  await expect(first).toContainText('signed in')
+  await expect(page.getByText('changed the shop’s settings')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Only of Halla Netwright' }).first().click()
+  await expect(page.getByText('Only one record is shown.')).toBeVisible()
+  const saved = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'As a table (CSV)' }).click()
+  expect((await saved).suggestedFilename()).toBe('journal.csv')
+  await page.getByRole('button', { name: 'Show all' }).click()
+  await page.getByLabel('Until').fill('2020-01-01')
+  await expect(page.getByText('Nothing of that is in the journal.')).toBeVisible()
+  await expect.poll(async () => (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+})
+
 test('a second factor: turned on with its picture, asked for at the door, a recovery code when the telephone is lost', async ({
   page,
   site,
@@ -110,7 +139,12 @@ test('a shared tablet: a PIN switches who is working, nothing typed is lost, and
   await signIn(page, site, 'owner')
   await page.goto('/shop')
   await setPin('1234', 'owner')
-  await expect(page.getByRole('dialog').getByText(/too easy to guess/).first()).toBeVisible()
+  await expect(
+    page
+      .getByRole('dialog')
+      .getByText(/too easy to guess/)
+      .first(),
+  ).toBeVisible()
   await page.getByRole('dialog').getByLabel('PIN', { exact: true }).fill('4715')
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('The PIN is set')).toBeVisible()
@@ -138,9 +172,7 @@ test('a shared tablet: a PIN switches who is working, nothing typed is lost, and
   await gate.getByRole('button', { name: 'Go on' }).click()
   await expect(page.getByText('Halla Netwright, technician')).toBeVisible()
   // What had been begun went on by itself.
-  await expect
-    .poll(() => behind(site, `select 1 from customer where name = 'Half a na'`, []))
-    .toHaveLength(1)
+  await expect.poll(() => behind(site, `select 1 from customer where name = 'Half a na'`, [])).toHaveLength(1)
   await page.goto('/shop')
   await expect(page.getByText(/Signed in with a PIN/)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Staff' })).toHaveCount(0)

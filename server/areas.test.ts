@@ -9,8 +9,10 @@ import { testDatabase } from './test/shop.ts'
 const here = import.meta.dirname
 /** What every area stands on; these know nothing of areas, but for who is signed in and the devices in a route's context. */
 const ground = ['database', 'http']
-/** Tables of the ground: sessions, write ids, limits, and what migrations keep. */
-const groundTables = ['migration', 'migration_checksum', 'rate_limit', 'session', 'write_request']
+/** Tables of the ground: sessions, write ids, the journal of writes, limits, and what migrations keep. */
+const groundTables = [
+  ...['journal', 'journal_change', 'migration', 'migration_checksum', 'rate_limit', 'session', 'write_request'],
+]
 const notRooms = ['dist', 'migrations', 'test', 'node_modules']
 const folders = readdirSync(here, { withFileTypes: true })
   .filter((entry) => entry.isDirectory() && !notRooms.includes(entry.name))

@@ -11,6 +11,7 @@ import { events } from './events/area.ts'
 import { fitting } from './fitting/area.ts'
 import type { Area, Job, Task } from './http/area.ts'
 import { removeOldRequests } from './http/housekeeping.ts'
+import { journal } from './journal/area.ts'
 import { lanes } from './lanes/area.ts'
 import { motion } from './motion/area.ts'
 import { open } from './open/area.ts'
@@ -46,6 +47,7 @@ const own: readonly Area[] = [
   upkeep,
   equipment,
   present,
+  journal,
   transfer,
   backup,
 ]

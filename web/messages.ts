@@ -9,6 +9,7 @@ import coverage from './coverage/messages.ts'
 import customers from './customers/messages.ts'
 import equipment from './equipment/messages.ts'
 import fitting from './fitting/messages.ts'
+import journal from './journal/messages.ts'
 import lanes from './lanes/messages.ts'
 import people from './people/messages.ts'
 import plan from './plan/messages.ts'
@@ -34,6 +35,7 @@ export const catalogue = {
   customers,
   equipment,
   fitting,
+  journal,
   lanes,
   people,
   plan,

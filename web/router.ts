@@ -56,6 +56,7 @@ export const router = createRouter({
       component: () => import('./fitting/LayoutBench.vue'),
       meta: { area: 'rack' },
     },
+    { path: '/journal', name: 'journal', component: () => import('./journal/JournalView.vue'), meta: { area: 'shop' } },
     { path: '/trials', name: 'trials', component: () => import('./trials/TrialsView.vue') },
     {
       path: '/trials/:trialId/lane',

@@ -5,6 +5,7 @@ import { type AnySchema, type InferType, object } from 'yup'
 import type { Db } from '../database/db.ts'
 import { type Context, type SignedIn, idOf, signedIn } from './context.ts'
 import { ProblemError, invalidInput } from './errors.ts'
+import { inJournal, routeOf } from './journal.ts'
 
 export interface Write<T> {
   readonly db: Db
@@ -50,7 +51,7 @@ export function write<S extends AnySchema>(
         [id, ...mark],
       )
       const one = { db, input, request, user }
-      if (first === 1) return work(one)
+      if (first === 1) return inJournal(db, { what: routeOf(request), user, request, input }, () => work(one))
       const same = await db.maybeOne(
         'select 1 from write_request where id = $1 and staff_id = $2 and method = $3 and path = $4 and body_sha256 = $5',
         [id, ...mark],

@@ -9,6 +9,7 @@ import { customerById } from '../customers/store.ts'
 import type { Db } from '../database/db.ts'
 import type { Context } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
+import { noteInJournal } from '../http/journal.ts'
 import { addressOf, limiter } from '../http/limiter.ts'
 import { checked } from '../http/write.ts'
 import { listPatterns } from '../lanes/store.ts'
@@ -84,6 +85,7 @@ export function openRoutes({ database }: Context): Router {
     const answer = await database.transaction(async (db) => {
       const { customerId } = await holder(db, request)
       await logSession(db, input, { staffId: null, only: customerId })
+      await noteInJournal(db, { what: 'POST /open/upkeep/:secret/sessions', user: null, subjectId: customerId })
       return upkeepFor(db, request)
     })
     response.json(answer)

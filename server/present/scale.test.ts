@@ -26,6 +26,8 @@ import { coverageOf, forecastsHeld, nearestGaps } from '../coverage/service.ts'
 import { wantedBalls } from '../fitting/store.ts'
 import { listCustomers, searchCustomers } from '../customers/store.ts'
 import type { Database, Db } from '../database/db.ts'
+import { noteInJournal } from '../http/journal.ts'
+import { journalPart } from '../journal/store.ts'
 import { surfacePage } from '../surface/page.ts'
 import { testDatabase } from '../test/shop.ts'
 import { analyse, makeLargeShop } from '../test/largeShop.ts'
@@ -76,6 +78,15 @@ beforeAll(async () => {
      from ball_present p`,
   )
   await database.run('update upkeep_ahead set counted_at = now()')
+  await database.run(
+    `insert into journal (id, at, staff_id, staff_name, what, subject_id, label)
+     select -n, now() - n * interval '1 minute', null, '', case when n % 500 = 0 then 'PUT /shop' else 'PUT /balls/:id' end,
+       (select ball_id from ball_present limit 1), 'A ball'
+     from generate_series(1, 60000) n`,
+  )
+  await database.run(
+    `insert into journal_change (journal_id, position, of_table, row_id, columns) select id, 0, 'ball', '', '{}' from journal`,
+  )
   await analyse(database)
 }, 120_000)
 afterAll(() => database.close())
@@ -108,6 +119,8 @@ const big = [
   'job',
   'upkeep_visit',
   'outbox_message',
+  'journal',
+  'journal_change',
 ]
 /** Rows of a big table that one query may touch, however large the shop is: a page, a rack, a count up to its end. */
 const mostTouched = 4 * mostCounted
@@ -176,6 +189,14 @@ describe('nothing that a request reads grows with the shop', () => {
       (within) =>
         [`upkeep, ${within}`, (db: Db) => upkeepBoard(db, asked(upkeepListSchema, { within, limit: 20 }))] as const,
     ),
+    ['the journal', (db) => journalPart(db, {})],
+    ['the journal of a rare thing', (db) => journalPart(db, { area: 'shop' })],
+    [
+      'the journal of a day',
+      (db) => journalPart(db, { to: new Date(Date.now() - 20 * 86_400_000).toISOString().slice(0, 10) }),
+    ],
+    ['the journal of a record', (db) => journalPart(db, { subjectId: ballId })],
+    ['a write with its journal', (db) => noteInJournal(db, { what: 'PUT /balls/:id', user: null, subjectId: ballId })],
     ['the weeks ahead', (db) => keptAhead(db)],
     ['visits of a week', (db) => visitsAhead(db, asked(aheadVisitsSchema, { week: 2, limit: 20 }))],
     ['visits further down', (db) => visitsAhead(db, asked(aheadVisitsSchema, { week: 2, limit: 20, offset: 200 }))],

@@ -11,6 +11,7 @@ import {
 import { type Request, Router } from 'express'
 import type { Context } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
+import { noteInJournal, noteOwn } from '../http/journal.ts'
 import { addressOf, limiter } from '../http/limiter.ts'
 import { checked } from '../http/write.ts'
 import { useCode } from './codes.ts'
@@ -90,6 +91,7 @@ export function doorRoutes(context: Context): Router {
     }
     await begin(request, user, 'password')
     await rememberDevice(database, request, response, user.id)
+    await noteOwn(database, request)
     response.json(await sessionInfo(context, request))
   })
 
@@ -104,6 +106,11 @@ export function doorRoutes(context: Context): Router {
     await database.transaction(async (db) => {
       await staff.setPassword(db, member.id, next)
       if (used.clearsSecond) await turnOff(db, member.id)
+      await noteInJournal(db, {
+        what: 'POST /session/code',
+        user: { id: member.id, withPin: false },
+        subjectId: member.id,
+      })
     })
     response.status(204).end()
   })
@@ -122,6 +129,7 @@ export function doorRoutes(context: Context): Router {
     const user = (await staff.authenticate(database, login, next))!
     await begin(request, user, 'password')
     await rememberDevice(database, request, response, id)
+    await noteOwn(database, request)
     response.json(await sessionInfo(context, request))
   })
 
@@ -132,6 +140,7 @@ export function doorRoutes(context: Context): Router {
     const user = await staff.authenticatePin(database, id, pin)
     if (!user) throw new ProblemError(401, 'wrong-credentials', said('refused.pinWrong'))
     await begin(request, user, 'pin')
+    await noteOwn(database, request)
     response.json(await sessionInfo(context, request))
   })
 

@@ -11,6 +11,7 @@ import {
 import { type Request, type RequestHandler, Router } from 'express'
 import { type Context, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput, notFound } from '../http/errors.ts'
+import { noteOwn } from '../http/journal.ts'
 import { limiter } from '../http/limiter.ts'
 import { checked, write } from '../http/write.ts'
 import { refuseCommon, refuseEasyPin } from './password.ts'
@@ -69,6 +70,7 @@ export function ownRoutes(context: Context): Router {
     const epoch = await database.transaction((db) => staff.setPassword(db, id, next))
     request.session.user = { ...request.session.user!, epoch }
     if (request.session.shared?.id === id) request.session.shared = { id, epoch }
+    await noteOwn(database, request)
     response.status(204).end()
   })
 
@@ -76,6 +78,7 @@ export function ownRoutes(context: Context): Router {
     const { present, pin } = checked(pinSchema, request.body)
     if (pin !== null) refuseEasyPin('pin', pin)
     await staff.setPin(database, await proven(request, present), pin)
+    await noteOwn(database, request)
     response.status(204).end()
   })
 
@@ -94,11 +97,13 @@ export function ownRoutes(context: Context): Router {
     if (step === null) throw invalidInput([{ path: 'code', said: said('refused.secondWrong') }])
     const recovery = await database.transaction((db) => turnOn(db, id, offered, step))
     delete request.session.offered
+    await noteOwn(database, request)
     response.json({ recovery })
   })
   router.post('/second-factor/off', passwordSession, guesses, async (request, response) => {
     const id = await proven(request, checked(withPasswordSchema, request.body).present)
     await database.transaction((db) => turnOff(db, id))
+    await noteOwn(database, request)
     response.status(204).end()
   })
 
@@ -107,10 +112,12 @@ export function ownRoutes(context: Context): Router {
   })
   router.post('/sessions/end-others', async (request, response) => {
     await endOtherSessions(database, signedIn(request).id, request.session.id)
+    await noteOwn(database, request)
     response.status(204).end()
   })
   router.post('/sessions/:mark/end', async (request, response) => {
     if (!(await endSession(database, signedIn(request).id, request.params.mark))) throw notFound('record')
+    await noteOwn(database, request)
     response.status(204).end()
   })
 
@@ -120,6 +127,7 @@ export function ownRoutes(context: Context): Router {
     const { id, epoch } = request.session.user!
     if (shared) request.session.shared = { id, epoch }
     else delete request.session.shared
+    await noteOwn(database, request)
     response.status(204).end()
   })
   return router

@@ -32,6 +32,7 @@ export const commandTargets = {
   goCoverage: '/coverage',
   goEvents: '/events',
   goShop: '/shop',
+  goJournal: '/journal',
   theme: 'theme',
   units: 'units',
   shortcuts: 'shortcuts',
@@ -39,7 +40,11 @@ export const commandTargets = {
 } as const satisfies Record<string, RouteLocationRaw>
 export type CommandName = keyof typeof commandTargets
 /** What a command's screen asks of the member; the others are everybody's. */
-export const commandNeeds: Partial<Record<CommandName, Ability>> = { newPattern: 'patterns', newTrial: 'trials' }
+export const commandNeeds: Partial<Record<CommandName, Ability>> = {
+  newPattern: 'patterns',
+  newTrial: 'trials',
+  goJournal: 'shop',
+}
 
 /** Screen that shows something the search found. */
 export function placeOf(found: Found): RouteLocationRaw {

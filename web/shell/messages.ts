@@ -56,6 +56,7 @@ export default {
     goCoverage: 'Go to the coverage',
     goEvents: 'Go to the events',
     goShop: 'Go to the shop settings',
+    goJournal: 'Go to the journal: who changed what',
     newCustomer: 'New customer',
     newBall: 'New ball',
     newPattern: 'New pattern',

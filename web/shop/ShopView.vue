@@ -41,6 +41,12 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       <MySignIn />
       <BackupCard v-if="session.isOwner" />
       <StaffList v-if="session.isOwner" />
+      <section v-if="session.isOwner" class="panel stack">
+        <h2>{{ t('journal.title') }}</h2>
+        <div>
+          <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
+        </div>
+      </section>
       <DevicesCard />
       <section class="panel stack">
         <h2>{{ t('fitting.stock.title') }}</h2>
