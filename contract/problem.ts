@@ -31,6 +31,7 @@ export type ProblemCode =
   | 'wrong-credentials'
   | 'not-allowed'
   | 'wrong-origin'
+  | 'wrong-host'
   | 'too-many-attempts'
   | 'not-found'
   | 'version-conflict'

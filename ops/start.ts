@@ -2,12 +2,15 @@ import { type ChildProcess, spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
+import { toString } from 'qrcode'
 import { buildAll } from './build.ts'
 import { codeForOwner, createDatabase, demoSignIns, prepareDatabase, rebuildPresent } from './database.ts'
 import { takeLock } from './lock.mjs'
 import { backupEnvironment, backupBeforeMigration } from './backup.ts'
+import { certificateFor } from './network.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
+import { networkAddresses } from '../server/shop/addresses.ts'
 
 const fresh = process.argv.includes('--fresh')
 const empty = process.argv.includes('--empty')
@@ -16,13 +19,15 @@ const local = join(projectRoot, '.local')
 // The demo and an own shop live side by side, so that trying the one never touches the other.
 const databaseName = empty ? 'sleetfall_empty' : 'sleetfall'
 
+const tls = process.argv.includes('--tls')
+const host = process.env['HOST'] ?? '127.0.0.1'
 const rebuild = process.argv.includes('--rebuild')
 const unknown = process.argv
   .slice(2)
-  .filter((argument) => !['--fresh', '--empty', '--rebuild', '--no-backup'].includes(argument))
+  .filter((argument) => !['--fresh', '--empty', '--rebuild', '--no-backup', '--tls'].includes(argument))
 if (unknown.length > 0)
   fail(
-    `Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo), --empty (start without demo data), --rebuild (fold every ball's present state anew) or --no-backup (change the schema without a backup before it).`,
+    `Unknown: ${unknown.join(' ')}. Use --fresh (reload the demo), --empty (start without demo data), --rebuild (fold every ball's present state anew), --tls (serve under a certificate) or --no-backup (change the schema without a backup before it).`,
   )
 if (fresh && empty) fail('--fresh reloads the demo and --empty starts without it: use one of them.')
 if (!Number.isInteger(port) || port < 1 || port > 65535) fail('PORT: a whole number, 1 to 65535')
@@ -53,6 +58,7 @@ const ownerCode = await codeForOwner(databaseUrl).catch(told)
 unlock()
 if (!(await free(port))) fail(portTaken)
 
+const certificate = tls ? await certificateFor(join(local, 'tls')).catch(told) : null
 const running = join(local, 'running')
 mkdirSync(running, { recursive: true })
 const ownMark = join(running, String(process.pid))
@@ -85,6 +91,7 @@ function serve(): void {
     env: {
       ...process.env,
       ...backups,
+      ...(certificate ? { TLS_CERT: certificate.certFile, TLS_KEY: certificate.keyFile } : {}),
       DATABASE_URL: databaseUrl,
       DEVICES_URL: devicesUrl,
       PORT: String(port),
@@ -101,9 +108,25 @@ function serve(): void {
   })
 }
 
+/** Where tablets find it, as a picture for their cameras, and what that opens. */
+function tellNetwork(scheme: string): void {
+  const addresses = networkAddresses(host)
+  for (const address of addresses) console.log(`In the shop's network: ${scheme}://${address}:${port}`)
+  const [first] = addresses
+  if (first) void toString(`${scheme}://${first}:${port}`, { type: 'terminal', small: true }).then(console.log)
+  if (certificate?.ownMade)
+    console.log(
+      `The certificate was made here. A browser asks once whether to trust it; its SHA-256 has to read\n${certificate.fingerprint}\n`,
+    )
+  if (addresses.length > 0 && !tls)
+    console.log('Without --tls whoever listens in on this network reads passwords and records: npm start -- --tls\n')
+}
+
 function greet(): void {
   greeted = true
-  console.log(`\nSleetfall is ready: http://127.0.0.1:${port}\n`)
+  const scheme = tls ? 'https' : 'http'
+  console.log(`\nSleetfall is ready: ${scheme}://127.0.0.1:${port}\n`)
+  tellNetwork(scheme)
   if (ownerCode !== null) {
     console.log(`Nobody owns this shop yet. Open it and give this one-time code: ${ownerCode}`)
     console.log('It is good for a day; “npm run owner” makes another.')

@@ -13,7 +13,9 @@ import type { Database } from './database/db.ts'
 import { openDevices } from './equipment/hub.ts'
 import { admit } from './http/access.ts'
 import type { Context } from './http/context.ts'
+import { knownHosts } from './http/hosts.ts'
 import { knowMember } from './http/member.ts'
+import { metrics } from './http/metrics.ts'
 import { sameOrigin } from './http/origin.ts'
 import { sendProblem, unknownRoute } from './http/problems.ts'
 import { sessionStore } from './http/sessions.ts'
@@ -27,24 +29,34 @@ interface AppOptions {
   readonly webFolder?: string
   /** Where the devices' stand-ins listen; without it no device answers. */
   readonly devicesUrl?: string | undefined
+  /** Names, besides its own, under which the machine answers; a proxy's. */
+  readonly hosts?: readonly string[]
+  /** Whom to believe what they say of a request's origin: Express' `trust proxy`. */
+  readonly trustProxy?: string | undefined
+  /** Opens the figures to who is not on this machine. */
+  readonly metricsToken?: string | undefined
   /** Queues a job; without it jobs are done by this process at once. */
   readonly later?: Context['later']
 }
 
-/** A customer's link is a key: its secret is left out of what is logged. */
-const withoutSecrets = (url: string) => url.replace(/(\/(?:open\/upkeep|u)\/)[^/?#]+/g, '$1…')
+/** What is logged of an address: not what somebody looked for, which is a name mostly, and not a customer's link, which is a key. */
+const loggedUrl = (url: string) => url.replace(/[?#].*$/s, '').replace(/(\/(?:open\/\w+|u)\/)[^/]+/g, '$1…')
 
 const sessionHours = 12
 const oneYearMs = 365 * 86_400_000
 
 /** Builds the whole HTTP application on a database handle; `close` ends its background work. */
-export function createApp({ database, logger, sessionSecret, webFolder, devicesUrl, later }: AppOptions): {
+export function createApp(options: AppOptions): {
   app: Express
   motion: WorkPool
   close(): void
 } {
+  const { database, logger, sessionSecret, webFolder, devicesUrl, later } = options
   const app = express()
   app.disable('x-powered-by')
+  if (options.trustProxy) app.set('trust proxy', options.trustProxy)
+  const figures = metrics(database, options.metricsToken)
+  app.use(figures.measure)
   app.use(
     pinoHttp({
       logger,
@@ -54,7 +66,12 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
         return id
       },
       serializers: {
-        req: (request: { url: string }) => ({ ...request, url: withoutSecrets(request.url) }),
+        req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
+          id,
+          method,
+          url: loggedUrl(url),
+        }),
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
       },
       autoLogging: { ignore: (request) => request.url === '/healthz' || !request.url?.startsWith('/api') },
     }),
@@ -79,6 +96,7 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     }),
   )
   app.use(compression())
+  app.use(knownHosts(options.hosts ?? []))
 
   app.get('/healthz', (_request, response) => {
     response.json({ ok: true })
@@ -87,6 +105,8 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     await database.one('select 1 as ok')
     response.json({ ok: true })
   })
+
+  app.get('/metrics', figures.serve)
 
   const store = sessionStore(database.pool, (...args) => logger.warn({ args }, 'sessions'))
   const api = express.Router()
@@ -145,6 +165,7 @@ export function createApp({ database, logger, sessionSecret, webFolder, devicesU
     context.motion.close()
     context.devices.close()
     store.close()
+    figures.close()
   }
   return { app, motion: context.motion, close }
 }

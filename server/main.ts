@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
+import { createServer as createTlsServer } from 'node:https'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app.ts'
@@ -35,8 +37,18 @@ const { app, motion, close } = createApp({
   webFolder,
   devicesUrl: process.env['DEVICES_URL'],
   later: behind.later,
+  hosts: (process.env['ALLOWED_HOSTS'] ?? '').split(',').filter(Boolean),
+  trustProxy: process.env['TRUST_PROXY'],
+  metricsToken: process.env['METRICS_TOKEN'],
 })
-const server = createServer(app)
+const { TLS_CERT: certFile, TLS_KEY: keyFile } = process.env
+const server =
+  certFile && keyFile
+    ? createTlsServer({ cert: readFileSync(certFile), key: readFileSync(keyFile), minVersion: 'TLSv1.2' }, app)
+    : createServer(app)
+// Whoever sends a request drop by drop holds a connection no longer than this; headers beyond 16 KiB are refused by Node.
+server.requestTimeout = 60_000
+server.headersTimeout = 20_000
 server.once('error', (error) => {
   logger.fatal({ err: error }, 'the server could not listen')
   process.exit(1)

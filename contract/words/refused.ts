@@ -52,6 +52,8 @@ export const refused = {
   unreadable: 'The request could not be read.',
   tooLarge: 'The request is too large.',
   packedOtherwise: 'The request is packed or written in a way that is not read here.',
+  wrongHost:
+    'This machine does not answer under the name {host}. Open it by its address, or start it with ALLOWED_HOSTS set to that name.',
   busy: 'The server is busy; it is tried again.',
   databaseAway: 'The database is not answering; it is tried again.',
   internal: 'Something went wrong on the server. Nothing was saved.',

@@ -25,6 +25,7 @@ export const access: readonly Rule[] = [
   ['POST', '/staff/:id/second-factor/off', 'staff'],
   ['POST', '/staff/:id/sessions/end', 'staff'],
   ['GET', '/shop', 'counter'],
+  ['GET', '/shop/addresses', 'counter'],
   ['PUT', '/shop', 'shop'],
   ['GET', '/journal', 'shop'],
   ['GET', '/journal/people', 'shop'],

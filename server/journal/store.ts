@@ -5,7 +5,7 @@ import { Conditions } from '../database/page.ts'
 const cursor = /^(\d{4}-\d\d-\d\dT[\d:.]+Z) (\d{1,18})$/
 
 /** A part of the journal, the newest first. */
-export async function journalPart(db: Db, question: JournalQuestion, limit = 50): Promise<JournalPart> {
+export async function journalPart(db: Db, question: Partial<JournalQuestion>, limit = 50): Promise<JournalPart> {
   const { staffId, area, subjectId, from, to, before } = question
   const conditions = new Conditions()
     .when(staffId, 'j.staff_id = $?')

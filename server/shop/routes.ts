@@ -3,12 +3,16 @@ import { Router } from 'express'
 import { type Context } from '../http/context.ts'
 import { write } from '../http/write.ts'
 import { learnAnew } from '../surface/oilLearning.ts'
+import { shopAddresses } from './addresses.ts'
 import { readShop, saveShop } from './store.ts'
 
 export function shopRoutes(context: Context): Router {
   const router = Router()
   router.get('/', async (_request, response) => {
     response.json(await readShop(context.database))
+  })
+  router.get('/addresses', (_request, response) => {
+    response.json({ addresses: shopAddresses() })
   })
   router.put(
     '/',

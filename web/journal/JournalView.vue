@@ -10,7 +10,7 @@ import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { queryOf } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
-import { changeTexts } from './changeText.ts'
+import { changeTexts, unread } from './changeText.ts'
 
 /** Who changed what: the owner's. */
 const { t } = useI18n()
@@ -54,13 +54,15 @@ const byText = ({ staffId, staffName }: JournalEntry) =>
   staffName !== '' || staffId !== null ? staffName : t('journal.byLink')
 const changesOf = (entry: JournalEntry) =>
   changeTexts(entry.changes, { yes: t('journal.yes'), no: t('journal.no') }).map(({ column, before, after }) =>
-    after === null && before !== null && entry.what.startsWith('DELETE')
-      ? t('journal.went', { column, before })
-      : t('journal.change', {
-          column,
-          before: before ?? t('journal.nothingThere'),
-          after: after ?? t('journal.nothingThere'),
-        }),
+    before === unread && after === unread
+      ? t('journal.changed', { column })
+      : after === null && before !== null && entry.what.startsWith('DELETE')
+        ? t('journal.went', { column, before })
+        : t('journal.change', {
+            column,
+            before: before ?? t('journal.nothingThere'),
+            after: after ?? t('journal.nothingThere'),
+          }),
   )
 const only = (id: string | null) => router.replace({ query: id ? { of: id } : {} })
 </script>

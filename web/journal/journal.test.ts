@@ -23,6 +23,7 @@ describe('a change as it is read', () => {
               note: ['', 'Chipped'],
               customer_id: ['6c1d0ad0-0000-4000-8000-000000000001', '6c1d0ad0-0000-4000-8000-000000000002'],
               retired_on: [null, '2031-04-09'],
+              done_at: ['2031-04-09T10:15:00', null],
               active: [true, false],
               steps: [[{ grit: 500 }], [{ grit: 800 }]],
             },
@@ -35,6 +36,7 @@ describe('a change as it is read', () => {
       { column: 'note', before: null, after: 'Chipped' },
       { column: 'customer', before: '…', after: '…' },
       { column: 'retired on', before: null, after: '2031-04-09' },
+      { column: 'done at', before: '9 Apr 2031 10:15', after: null },
       { column: 'active', before: 'ticked', after: 'not ticked' },
       { column: 'steps', before: '…', after: '…' },
     ])

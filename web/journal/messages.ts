@@ -137,6 +137,7 @@ export default {
   ofRecord: 'Only one record is shown.',
   all: 'Show all',
   change: '{column}: {before} → {after}',
+  changed: '{column}: changed',
   went: '{column}: {before}',
   yes: 'yes',
   no: 'no',

@@ -7,6 +7,7 @@ import DevicesCard from '../equipment/DevicesCard.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import ShopSettings from './ShopSettings.vue'
+import TabletCard from './TabletCard.vue'
 import StaffList from './StaffList.vue'
 
 const { t } = useI18n()
@@ -47,6 +48,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
           <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
         </div>
       </section>
+      <TabletCard />
       <DevicesCard />
       <section class="panel stack">
         <h2>{{ t('fitting.stock.title') }}</h2>

@@ -30,6 +30,16 @@ export default {
   nextPassword: 'New password',
   passwordHint: 'At least 12 characters: three or four words that do not belong together',
   passwordChanged: 'Password changed; you are signed out everywhere else',
+  tablets: {
+    title: 'Tablets and telephones',
+    scan: 'Point the camera of a device in the shop’s network at the picture, or type the address.',
+    alt: 'Picture of the address {address}',
+    onlyHere:
+      'Only this machine reaches the shop. For others in its network start it with HOST=0.0.0.0 npm start -- --tls.',
+    plain:
+      'Served without a certificate: whoever listens in on the network reads passwords and records. Start with --tls.',
+    notOffline: 'Without a certificate browsers keep nothing for the lane without a network.',
+  },
   staffSaved: '{name} is saved',
   roleHints: { owner: 'everything', technician: 'bench, trials, records', counter: 'takes in, logs, hands out' },
 }
