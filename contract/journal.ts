@@ -27,6 +27,7 @@ export const journaled = [
   'DELETE /customers/:id',
   'POST /customers/:id/retire',
   'POST /customers/:id/merge',
+  'POST /records/:id/forget',
   'POST /balls',
   'PUT /balls/:id',
   'POST /balls/:id/events',

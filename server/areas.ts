@@ -16,6 +16,7 @@ import { lanes } from './lanes/area.ts'
 import { motion } from './motion/area.ts'
 import { open } from './open/area.ts'
 import { present } from './present/area.ts'
+import { rights } from './rights/area.ts'
 import { search } from './search/area.ts'
 import { shop } from './shop/area.ts'
 import { staff } from './staff/area.ts'
@@ -48,6 +49,7 @@ const own: readonly Area[] = [
   equipment,
   present,
   journal,
+  rights,
   transfer,
   backup,
 ]

@@ -42,6 +42,8 @@ export const access: readonly Rule[] = [
   ['DELETE', '/customers/:id', 'records'],
   ['POST', '/customers/:id/retire', 'records'],
   ['POST', '/customers/:id/merge', 'merging'],
+  ['GET', '/records/:id', 'merging'],
+  ['POST', '/records/:id/forget', 'shop'],
   ['GET', '/balls', 'counter'],
   ['GET', '/balls/:id', 'counter'],
   ['GET', '/balls/:id/events', 'counter'],

@@ -6,6 +6,9 @@ import { type SignedIn, signedIn } from './context.ts'
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 const isJournaled = (what: string): what is Journaled => journaled.some((one) => one === what)
 
+/** What takes a name away must not put it into the journal. */
+const isForgetting = (what: Journaled) => what === 'POST /records/:id/forget'
+
 /** The route of a request, as the table of who may what has it. */
 export const routeOf = (request: Request) =>
   `${request.method} ${`${request.baseUrl.replace(/^\/api/, '')}${(request.route as { path: string }).path}`.replace(/\/$/, '')}`
@@ -49,12 +52,14 @@ export async function inJournal<T>(
   const given = (input ?? {}) as Readonly<Record<string, unknown>>
   const idsOf = (values: readonly unknown[]) =>
     values.flat().filter((one): one is string => typeof one === 'string' && uuid.test(one))
-  const own = idsOf([...Object.values(request.params), given['id']])
+  // Of two records that are merged the one that stays is told of.
+  const own = idsOf([given['intoId'], ...Object.values(request.params), given['id']])
   // Before: a record that goes has a name now only. After: one that comes has it then only, or is told by what it hangs on.
   const before = own.length > 0 ? await named(db, own) : null
   const answer = await work()
   const ids = [...own, ...idsOf([given['ballId'], given['customerId'], given['patternId']])]
-  const about = before ?? (ids.length > 0 ? await named(db, ids) : null)
+  const after = isForgetting(what) ? null : before
+  const about = after ?? (ids.length > 0 ? await named(db, ids) : null)
   await insert(db, { id, what, user, about: { id: about?.id ?? ids[0] ?? null, name: about?.name ?? '' } })
   return answer
 }

@@ -67,14 +67,15 @@ describe('the journal', () => {
       .expect(200)
     expect(await newest()).toMatchObject({ what: 'POST /balls/:id/events', label: 'Thornwick' })
     // What goes is told with its name and all that it was.
-    const gone = aCustomer({ note: 'Moved away' })
+    const gone = aCustomer({ contact: 'somebody@example.org' })
     await owner.post('/customers', gone).expect(200)
     await owner.remove(`/customers/${gone.id}`).expect(200)
     expect(await newest()).toMatchObject({
       what: 'DELETE /customers/:id',
       label: gone.name,
-      changes: [{ ofTable: 'customer', columns: expect.objectContaining({ note: ['Moved away', null] }) }],
+      changes: [{ ofTable: 'customer', columns: expect.objectContaining({ name: [gone.name, null] }) }],
     })
+    expect(JSON.stringify(await read())).not.toContain('somebody@example.org')
     expect((await read(`subjectId=${customer.id}`)).items.map(({ what }) => what)).toEqual(['POST /customers'])
   })
 

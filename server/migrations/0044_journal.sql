@@ -67,7 +67,9 @@ begin
   end if;
   if tg_op = 'DELETE' then
     select jsonb_object_agg(key, jsonb_build_array(journal_value(value), null)) into changed
-      from jsonb_each(was) where not key = any (left_out) and value <> 'null'::jsonb;
+      from jsonb_each(was) where not key = any (left_out) and value <> 'null'::jsonb
+        -- Of a customer who goes no more stays than that there was one.
+        and not (tg_table_name = 'customer' and key in ('contact', 'note'));
   else
     select jsonb_object_agg(o.key, jsonb_build_array(journal_value(o.value), journal_value(n.value))) into changed
       from jsonb_each(was) o join jsonb_each(to_jsonb(new)) n using (key)

@@ -130,6 +130,7 @@ const erase = () =>
             </div>
           </template>
         </section>
+        <slot />
       </LoadState>
       <p v-if="failure" class="bad" role="alert">{{ failure }}</p>
       <div>

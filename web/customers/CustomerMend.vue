@@ -4,11 +4,16 @@ import { useI18n } from 'vue-i18n'
 import MendDialog from '../controls/MendDialog.vue'
 import { useSession } from '../shell/session.ts'
 import CustomerField from './CustomerField.vue'
+import CustomerRights from './CustomerRights.vue'
 import { useCustomers } from './store.ts'
 
 /** A customer is taken out of use, deleted, or merged into another one. */
 defineProps<{ customer: Customer }>()
 const emit = defineEmits<{ close: []; gone: []; changed: []; merged: [into: unknown] }>()
+function forgotten() {
+  emit('changed')
+  emit('close')
+}
 const { t } = useI18n()
 const [customers, session] = [useCustomers(), useSession()]
 </script>
@@ -33,5 +38,6 @@ const [customers, session] = [useCustomers(), useSession()]
         @update:model-value="choose($event, customers.byId.get($event ?? '')?.name)"
       />
     </template>
+    <CustomerRights v-if="session.may('merging')" :customer="customer" @forgotten="forgotten" />
   </MendDialog>
 </template>

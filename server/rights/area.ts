@@ -1,0 +1,40 @@
+import type { Area } from '../http/area.ts'
+import { rightsRoutes } from './routes.ts'
+
+/** What a customer may ask of the shop: all that it holds of them, and to be forgotten. Both reach into every area's tables, and nowhere else. */
+export const rights: Area = {
+  name: 'rights',
+  routes: [['/records', rightsRoutes]],
+  tables: [],
+  foreignTables: [
+    'ball',
+    'ball_event',
+    'ball_photo',
+    'calibration',
+    'coverage_forecast',
+    'customer',
+    'diagnosis',
+    'event',
+    'event_bag',
+    'event_entry',
+    'grip_sheet',
+    'job',
+    'job_reading',
+    'job_step',
+    'journal',
+    'journal_change',
+    'outbox_message',
+    'prediction',
+    'shop',
+    'shot',
+    'shot_before',
+    'trial',
+    'trial_arm',
+    'trial_verdict',
+    'upkeep_link',
+    'upkeep_policy',
+    'wanted_ball',
+  ],
+  exports: [],
+  imports: ['customers', 'present'],
+}
