@@ -22,6 +22,7 @@ export const journaled = [
   'POST /staff/:id/sessions/end',
   'PUT /shop',
   'POST /backups',
+  'PUT /transfer/shop',
   'POST /customers',
   'PUT /customers/:id',
   'DELETE /customers/:id',

@@ -18,6 +18,7 @@ import shop from './shop/messages.ts'
 import supplies from './supplies/messages.ts'
 import surface from './surface/messages.ts'
 import diagnosis from './diagnosis/messages.ts'
+import transfers from './transfer/messages.ts'
 import trials from './trials/messages.ts'
 import backups from './backup/messages.ts'
 import upkeep from './upkeep/messages.ts'
@@ -43,6 +44,7 @@ export const catalogue = {
   shop,
   supplies,
   surface,
+  transfers,
   trials,
   diagnosis,
   upkeep,

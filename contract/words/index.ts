@@ -3,6 +3,7 @@ import { calendar } from './calendar.ts'
 import { fields } from './fields.ts'
 import { form, input, kinds } from './input.ts'
 import { instead, missing, refused } from './refused.ts'
+import { transfer } from './transfer.ts'
 import { units } from './units.ts'
 import { uses } from './uses.ts'
 import { stations, works } from './works.ts'
@@ -12,5 +13,20 @@ import { stations, works } from './works.ts'
  * them in their catalogue beside their own.
  */
 export const words = {
-  ...{ backup, calendar, fields, form, input, kinds, refused, missing, instead, units, uses, stations, works },
+  ...{
+    backup,
+    calendar,
+    fields,
+    form,
+    input,
+    kinds,
+    refused,
+    missing,
+    instead,
+    units,
+    uses,
+    stations,
+    transfer,
+    works,
+  },
 }

@@ -15,6 +15,7 @@ import { imageSize } from 'image-size'
 import type { Db } from '../database/db.ts'
 import { type Context, idOf, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput, notFound } from '../http/errors.ts'
+import { noteWrite } from '../http/journal.ts'
 import { write } from '../http/write.ts'
 import { lockBall } from './events.ts'
 import { ballById } from './store.ts'
@@ -121,6 +122,7 @@ export function photoRoutes(context: Context): Router {
       if (known.length >= mostPhotos && !known.some((photo) => photo.id === id))
         throw new ProblemError(409, 'refused', said('refused.mostPhotos', { count: mostPhotos }))
       await within.add({ id, ballId, contentType, bytes, staffId })
+      await noteWrite(db, request, ballId)
       return within.list(ballId)
     })
     response.json(all)
@@ -139,7 +141,9 @@ export function photoRoutes(context: Context): Router {
     ),
   )
   router.delete('/:photoId', async (request, response) => {
-    await photos.remove(await existing(request), idOf(request, 'photoId'))
+    const ballId = await existing(request)
+    await photos.remove(ballId, idOf(request, 'photoId'))
+    await noteWrite(database, request, ballId)
     response.json(await photos.list(idOf(request)))
   })
   return router

@@ -4,14 +4,18 @@ import type { Db } from '../database/db.ts'
 import { type SignedIn, signedIn } from './context.ts'
 
 const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
+const uuids = /[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}/g
 const isJournaled = (what: string): what is Journaled => journaled.some((one) => one === what)
 
 /** What takes a name away must not put it into the journal. */
 const isForgetting = (what: Journaled) => what === 'POST /records/:id/forget'
 
 /** The route of a request, as the table of who may what has it. */
-export const routeOf = (request: Request) =>
-  `${request.method} ${`${request.baseUrl.replace(/^\/api/, '')}${(request.route as { path: string }).path}`.replace(/\/$/, '')}`
+export function routeOf(request: Request): string {
+  // A mount below a record carries the record's own id.
+  const mount = request.baseUrl.replace(/^\/api/, '').replaceAll(uuids, ':id')
+  return `${request.method} ${`${mount}${(request.route as { path: string }).path}`.replace(/\/$/, '')}`
+}
 
 type Who = Pick<SignedIn, 'id' | 'withPin'> | null
 
@@ -72,6 +76,12 @@ export async function noteInJournal(
   const { id } = await db.one<{ id: string }>(`select nextval('journal_number')::text as id`)
   const about = await named(db, [subjectId])
   await insert(db, { id, what, user, about: { id: subjectId, name: about?.name ?? '' } })
+}
+
+/** A write of a member that is not one of `write()`, such as a file's. */
+export async function noteWrite(db: Db, request: Request, subjectId: string): Promise<void> {
+  const what = routeOf(request)
+  if (isJournaled(what)) await noteInJournal(db, { what, user: signedIn(request), subjectId })
 }
 
 /** What a member did to their own signing in. */

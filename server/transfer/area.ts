@@ -1,9 +1,13 @@
 import type { Area } from '../http/area.ts'
+import { transferRoutes } from './routes.ts'
+import { wholeShop } from './tables.ts'
 
-/** Reads a shop file; the start command loads the demo shop with it. */
+/** The shop in and out: the shop file, with which the start command loads the demo, and the whole shop with all that it holds. */
 export const transfer: Area = {
   name: 'transfer',
+  routes: [['/transfer', transferRoutes]],
   tables: [],
+  foreignTables: [...wholeShop.map(({ table }) => table), 'ball_present', 'migration'],
   exports: [],
-  imports: ['balls', 'bench', 'customers', 'events', 'lanes', 'shop', 'staff', 'supplies', 'trials'],
+  imports: ['balls', 'bench', 'customers', 'events', 'lanes', 'present', 'shop', 'staff', 'supplies', 'trials'],
 }

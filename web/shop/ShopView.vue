@@ -8,6 +8,7 @@ import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import ShopSettings from './ShopSettings.vue'
 import TabletCard from './TabletCard.vue'
+import TransferCard from '../transfer/TransferCard.vue'
 import StaffList from './StaffList.vue'
 
 const { t } = useI18n()
@@ -41,6 +42,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
     <div class="stack column">
       <MySignIn />
       <BackupCard v-if="session.isOwner" />
+      <TransferCard v-if="session.isOwner" />
       <StaffList v-if="session.isOwner" />
       <section v-if="session.isOwner" class="panel stack">
         <h2>{{ t('journal.title') }}</h2>
