@@ -39,3 +39,60 @@ test('somebody asks what is held of them, gets it as a file and on paper, and as
   await expect(page.getByRole('row').nth(1)).toContainText('forgot a customer')
   await expect(page.getByText('Pell Underquay')).toHaveCount(0)
 })
+
+test('another shop is brought in: looked at first, refused row by row, put right, and taken over by name', async ({
+  page,
+  site,
+}) => {
+  await signIn(page, site, 'owner')
+  await page.goto('/shop')
+  const card = page.getByRole('region', { name: 'In and out' })
+  const table = page.waitForEvent('download')
+  await card.getByRole('link', { name: 'balls', exact: true }).click()
+  expect((await table).suggestedFilename()).toBe('balls.csv')
+  const whole = page.waitForEvent('download')
+  await card.getByRole('link', { name: 'The whole shop (zip)' }).click()
+  const zip = await whole
+  expect(zip.suggestedFilename()).toMatch(/^shop-.*\.zip$/)
+
+  await card.getByRole('button', { name: 'Bring a shop in' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Bring a shop in' })
+  const choose = (tables: object) =>
+    dialog.locator('input[type=file]').setInputFiles({
+      name: 'shop.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify({ format: 'sleetfall-shop/2', schema: 'x', tables })),
+    })
+  const look = () => dialog.getByRole('button', { name: 'Look at it' }).click()
+  // Its own archive: everything is there already.
+  await dialog.locator('input[type=file]').setInputFiles((await zip.path())!)
+  await look()
+  await expect(dialog.getByRole('row').filter({ hasText: 'ball event' })).toContainText(/ball event 0 \d+ 0/)
+
+  const customer = { id: '5b0c1f0e-2f57-4a86-9f5b-0d8f5d7e1a01', name: 'Orla Quaymire', hand: 'left' }
+  const ball = {
+    id: '5b0c1f0e-2f57-4a86-9f5b-0d8f5d7e1a02',
+    customerId: customer.id,
+    name: 'Bramblecove',
+    cover: 'solid',
+  }
+  await choose({ customer: [{ ...customer, speedMph: 45 }], ball: [ball] })
+  await look()
+  await expect(dialog.getByRole('listitem')).toHaveText(
+    /customer, row 1 \(Orla Quaymire\)\s*:.*speedMph has to be.*8.*30/s,
+  )
+  await expect(dialog.getByRole('button', { name: 'Bring it in' })).toHaveCount(0)
+  // Somebody of that name is here already.
+  await choose({ customer: [{ ...customer, name: 'Jorun Fishgate' }], ball: [ball] })
+  await look()
+  await expect(dialog.getByRole('listitem')).toContainText('there is another record called Jorun Fishgate')
+  await dialog.getByLabel('Records of the same name are the same').check()
+  await look()
+  await expect(dialog.getByRole('row').filter({ hasText: /^ball 1/ })).toBeVisible()
+  await expect.poll(async () => (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
+  await dialog.getByRole('button', { name: 'Bring it in' }).click()
+  await expect(page.getByText('It is in: 1 new records.')).toBeVisible()
+  await page.goto('/rack')
+  await openCustomer(page, 'Jorun Fishgate')
+  await expect(page.getByRole('button', { name: 'Open Bramblecove' })).toBeVisible()
+})

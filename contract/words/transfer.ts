@@ -5,7 +5,9 @@ export const transfer = {
   notWhole: 'This is no whole archive of a shop: take it from its machine again.',
   notJson: 'shop.json is not readable JSON: take it from its machine again.',
   photoMissing: 'its photo is missing in the archive, or is no picture of the kind that it says',
-  atField: '{field}: {what}',
+  range: '{field} has to be {min} to {max}',
+  oneOf: '{field} has to be one of {values}',
+  wrongly: '{field} is not as it should be',
   missing: '{field} is missing',
   sameName:
     'there is another record called {name} here. Say that records of the same name are the same, or rename one.',

@@ -1,5 +1,4 @@
 import {
-  type FieldName,
   type ImportAnswer,
   type ImportWishes,
   type RowProblem,
@@ -7,8 +6,6 @@ import {
   type SameName,
   type TableCount,
   said,
-  words,
-  wrong,
 } from '@sleetfall/contract'
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js'
 import formats from 'ajv-formats'
@@ -46,31 +43,30 @@ const text = (value: unknown) => String(value)
 const lower = (value: unknown) => text(value ?? '').toLowerCase()
 const nameOf = (row: Row | undefined) =>
   text(row?.['name'] ?? row?.['question'] ?? row?.['login'] ?? row?.['id'] ?? '').slice(0, 80)
-const isField = (name: string): name is FieldName => name in words.fields
 
 /** What a breach of the schema says, at the field it is about. */
 function schemaProblem(error: ErrorObject, document: WholeShop): RowProblem {
   const [, , table = '', row = '0', field = ''] = error.instancePath.split('/')
   const rows = (document.tables as Record<string, readonly Row[] | undefined> | undefined)?.[table]
   const params = error.params as Record<string, unknown>
+  // Fields are called as the file has them: who puts it right looks for them there.
   const missing = text(params['missingProperty'] ?? params['additionalProperty'] ?? '')
-  const named = isField(field) ? field : 'value'
-  const at = (what: Said): Said => (isField(field) ? what : said('transfer.atField', { field: field || missing, what }))
+  const at = { field: field || missing }
   const what =
     error.keyword === 'required'
       ? said('transfer.missing', { field: missing })
       : error.keyword === 'additionalProperties'
         ? said('input.unknownField', { path: missing })
         : error.keyword === 'enum'
-          ? at(wrong(named, 'oneOf', { values: (params['allowedValues'] as string[]).join(', ') }))
+          ? said('transfer.oneOf', { ...at, values: (params['allowedValues'] as string[]).join(', ') })
           : error.keyword === 'minimum' || error.keyword === 'maximum'
-            ? at(rangeOf(error, named))
-            : at(wrong(named, 'wrongly'))
+            ? said('transfer.range', { ...at, ...rangeOf(error) })
+            : said('transfer.wrongly', at)
   return { table, row: Number(row) + 1, name: nameOf(rows?.[Number(row)]), said: what }
 }
-function rangeOf({ parentSchema }: ErrorObject, field: FieldName): Said {
+function rangeOf({ parentSchema }: ErrorObject): { min: number; max: number } {
   const { minimum = 0, maximum = 0 } = (parentSchema ?? {}) as { minimum?: number; maximum?: number }
-  return wrong(field, 'range', { min: minimum, max: maximum })
+  return { min: minimum, max: maximum }
 }
 
 class TakenBack extends Error {}
@@ -193,9 +189,11 @@ class Run {
       const own = here.get(by(row))
       if (own === undefined || own === row['id']) continue
       this.#sameNames.push({ table, name: nameOf(row) })
-      // Who signs in by one name is one person.
-      if (this.#wishes.mapNames || table === 'staff' || table === 'station') this.#ids.set(text(row['id']), own)
-      else this.#problem(table, at, row, said('transfer.sameName', { name: nameOf(row) }))
+      // Also where it is not wished, so that no row is told as wrong for another one's sake.
+      this.#ids.set(text(row['id']), own)
+      // Who signs in by one name is one person, and a station is where it stands.
+      if (!this.#wishes.mapNames && table !== 'staff' && table !== 'station')
+        this.#problem(table, at, row, said('transfer.sameName', { name: nameOf(row) }))
     }
   }
 

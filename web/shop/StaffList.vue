@@ -76,31 +76,33 @@ const stateOf = (member: Staff) =>
             </td>
             <td>{{ member.login }}</td>
             <td>{{ stateOf(member) }}</td>
-            <td class="row">
-              <v-btn size="small" :aria-label="`${t('shop.editStaff')}: ${member.name}`" @click="form = member">{{
-                t('shop.editStaff')
-              }}</v-btn>
-              <template v-if="member.id !== session.user?.id && member.active">
-                <v-btn
-                  size="small"
-                  :aria-label="`${t('people.staff.makeCode')}: ${member.name}`"
-                  @click="makeCode(member)"
-                  >{{ t('people.staff.makeCode') }}</v-btn
-                >
-                <v-btn
-                  v-if="member.hasSecondFactor"
-                  size="small"
-                  :aria-label="`${t('people.staff.secondOff')}: ${member.name}`"
-                  @click="secondOff(member)"
-                  >{{ t('people.staff.secondOff') }}</v-btn
-                >
-                <v-btn
-                  size="small"
-                  :aria-label="`${t('people.staff.endSessions')}: ${member.name}`"
-                  @click="ending = member"
-                  >{{ t('people.staff.endSessions') }}</v-btn
-                >
-              </template>
+            <td>
+              <div class="row">
+                <v-btn size="small" :aria-label="`${t('shop.editStaff')}: ${member.name}`" @click="form = member">{{
+                  t('shop.editStaff')
+                }}</v-btn>
+                <template v-if="member.id !== session.user?.id && member.active">
+                  <v-btn
+                    size="small"
+                    :aria-label="`${t('people.staff.makeCode')}: ${member.name}`"
+                    @click="makeCode(member)"
+                    >{{ t('people.staff.makeCode') }}</v-btn
+                  >
+                  <v-btn
+                    v-if="member.hasSecondFactor"
+                    size="small"
+                    :aria-label="`${t('people.staff.secondOff')}: ${member.name}`"
+                    @click="secondOff(member)"
+                    >{{ t('people.staff.secondOff') }}</v-btn
+                  >
+                  <v-btn
+                    size="small"
+                    :aria-label="`${t('people.staff.endSessions')}: ${member.name}`"
+                    @click="ending = member"
+                    >{{ t('people.staff.endSessions') }}</v-btn
+                  >
+                </template>
+              </div>
             </td>
           </tr>
         </tbody>

@@ -70,6 +70,10 @@ const ready = computed(() => answer.value !== null && answer.value.problems.leng
     <div class="panel stack bring">
       <h2>{{ t('transfers.bring') }}</h2>
       <v-file-input
+        variant="outlined"
+        density="compact"
+        prepend-icon=""
+        hide-details
         :label="t('transfers.file')"
         accept=".zip,.json,application/zip,application/json"
         :model-value="file ?? undefined"
