@@ -10,6 +10,7 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { areas, jobs } from './areas.ts'
 import type { Database } from './database/db.ts'
+import { openNews } from './database/news.ts'
 import { openDevices } from './equipment/hub.ts'
 import { admit } from './http/access.ts'
 import type { Context } from './http/context.ts'
@@ -140,7 +141,8 @@ export function createApp(options: AppOptions): {
       .finally(() => running.delete(key))
     await Promise.resolve()
   }
-  const context: Context = { database, motion, devices: openDevices(devicesUrl), later: later ?? here }
+  const news = openNews(database.pool.options, (error) => logger.warn({ err: error }, 'news'))
+  const context: Context = { database, motion, devices: openDevices(devicesUrl), news, later: later ?? here }
   api.use(knowMember(database))
   for (const { doors = [] } of areas) for (const [path, routes] of doors) api.use(path, routes(context))
   api.use(admit)
@@ -164,6 +166,7 @@ export function createApp(options: AppOptions): {
   const close = () => {
     context.motion.close()
     context.devices.close()
+    news.close()
     store.close()
     figures.close()
   }

@@ -2,6 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { type ServerResponse, createServer } from 'node:http'
 import type { Job } from '@sleetfall/contract'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { pino } from 'pino'
+import { createApp } from '../app.ts'
+import { openDatabase } from '../database/db.ts'
 import { benchHands } from '../test/bench.ts'
 import { aBall, aCustomer, testShop } from '../test/shop.ts'
 
@@ -36,7 +39,7 @@ function fakeDevice() {
     reachable = !away
     if (away) for (const stream of streams) stream.destroy()
   }
-  return { server, heard, say, goAway, listening: () => streams.size > 0 }
+  return { server, heard, say, goAway, listening: () => streams.size > 0, listeners: () => streams.size }
 }
 
 const device = fakeDevice()
@@ -152,5 +155,37 @@ describe('the scanner', () => {
     expect((await counter.get('/devices')).status).toBe(200)
     expect((await counter.put('/devices/scanner', { connected: false, noise: 1 })).status).toBe(403)
     expect((await counter.post('/devices/scanner/read', { ballId: randomUUID(), spot: 'track' })).status).toBe(403)
+  })
+})
+
+describe('several servers of one shop', () => {
+  test('a bath that is connected at one is watched by all, also by one that heard nothing for a while', async () => {
+    await connect('bath', false)
+    await until(() => device.listeners() === 0)
+    const { port } = device.server.address() as { port: number }
+    const database = openDatabase(String(shop.database.pool.options.connectionString))
+    const other = createApp({
+      database,
+      logger: pino({ level: 'silent' }),
+      sessionSecret: 'test-secret',
+      devicesUrl: `http://127.0.0.1:${port}`,
+    })
+    const ears = () =>
+      shop.database.many<{ pid: number }>(
+        `select pid from pg_stat_activity where datname = current_database() and query = 'listen sleetfall_news'`,
+      )
+    await until(async () => (await ears()).length === 2)
+    await connect('bath', true)
+    await until(() => device.listeners() === 2)
+    // Their wires break, and it is disconnected before they stand again.
+    for (const { pid } of await ears()) await shop.database.run('select pg_terminate_backend($1)', [pid])
+    await connect('bath', false)
+    await until(() => device.listeners() === 0)
+    await connect('bath', true)
+    await until(() => device.listeners() === 2)
+    await connect('bath', false)
+    await until(() => device.listeners() === 0)
+    other.close()
+    await database.close()
   })
 })

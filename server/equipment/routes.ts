@@ -16,6 +16,7 @@ import { asSurfaceEvents, standingEvents } from '../balls/events.ts'
 import { ballById } from '../balls/store.ts'
 import { customerById } from '../customers/store.ts'
 import { type Context } from '../http/context.ts'
+import { tell } from '../database/news.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { checked, write } from '../http/write.ts'
 import { patternById } from '../lanes/store.ts'
@@ -50,7 +51,7 @@ export function deviceRoutes(context: Context): Router {
         if (!deviceKinds.includes(kind)) throw notFound('device')
         await setDevice(db, kind, input)
         if (input.connected) await devices.command('PUT', `/${kind}`, { noise: input.noise })
-        devices.follow(await listDevices(db))
+        await tell(db, 'devices')
         return { kind, ...input, answers: input.connected } satisfies Device
       },
       async ({ request }) => (await all()).find((one) => one.kind === request.params['kind']),

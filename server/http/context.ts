@@ -3,6 +3,7 @@ import type { WorkPool } from '@sleetfall/core'
 import type { Request } from 'express'
 import 'express-session'
 import type { Database } from '../database/db.ts'
+import type { News } from '../database/news.ts'
 import type { DeviceHub } from '../equipment/hub.ts'
 import { ProblemError, notFound } from './errors.ts'
 
@@ -12,6 +13,8 @@ export interface Context {
   /** Threads for the motion core. */
   readonly motion: WorkPool
   readonly devices: DeviceHub
+  /** What other processes of the shop tell. */
+  readonly news: News
   /** Has a job done behind; see `Job`. */
   later(job: string, id: string, soon?: boolean): Promise<void>
 }
