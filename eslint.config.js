@@ -81,6 +81,7 @@ export default tseslint.config(
   {
     files: ['**/*.vue'],
     rules: {
+      'vue/no-v-html': 'error',
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',
       'vue/html-self-closing': 'off',

@@ -187,3 +187,23 @@ test('a trial stands in a ball’s history on the day that its own page tells', 
   await expect(page.getByRole('heading', { name: /Is the Wrackline dead/, level: 1 })).toBeVisible()
   await expect(page.getByText(`· ${day}`)).toBeVisible()
 })
+
+test('two screens of one shop say the same: what one begins the other shows by itself', async ({
+  page,
+  site,
+  browser,
+}) => {
+  await signIn(page, site, 'tech')
+  await page.goto('/rack')
+  const other = await (await browser.newContext({ baseURL: site.url })).newPage()
+  await signIn(other, site, 'counter')
+  await other.goto('/rack')
+  await expect(other.getByRole('button', { name: 'Open Sprathollow' })).toBeVisible()
+  await page.goto('/rack?new=customer')
+  const name = `Tibb Ferrystone ${Date.now() % 10_000}`
+  await page.getByRole('dialog').getByLabel('Name', { exact: true }).fill(name)
+  await page.keyboard.press('Control+Enter')
+  // Nobody touches the other screen, and nothing there asks every few seconds.
+  await expect(other.getByText(name)).toBeVisible({ timeout: 6000 })
+  await other.context().close()
+})

@@ -126,6 +126,9 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.goto('/shop')
   await page.getByText('Starting values of the wear').waitFor()
   await shot('shop')
+  await page.goto('/journal')
+  await page.getByText('started work').first().waitFor()
+  await shot('journal')
 
   await page.getByLabel('dark, for the lane area').check()
   const phone = await browser.newContext({

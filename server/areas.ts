@@ -14,6 +14,7 @@ import { removeOldRequests } from './http/housekeeping.ts'
 import { journal } from './journal/area.ts'
 import { lanes } from './lanes/area.ts'
 import { motion } from './motion/area.ts'
+import { news } from './news/area.ts'
 import { open } from './open/area.ts'
 import { present } from './present/area.ts'
 import { rights } from './rights/area.ts'
@@ -49,6 +50,7 @@ const own: readonly Area[] = [
   equipment,
   present,
   journal,
+  news,
   rights,
   transfer,
   backup,

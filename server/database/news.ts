@@ -2,10 +2,16 @@ import pg from 'pg'
 import type { Db } from './db.ts'
 
 /** What one process tells all others of a shop, by the database's own wire. */
-export type Topic = 'devices'
+export interface Topics {
+  /** Which devices are wanted. */
+  devices: null
+  /** Part of the shop that a write changed, and the page that wrote; no part: the wire was broken, anything may have changed. */
+  changed: { readonly area: string | null; readonly by: string }
+}
+type Topic = keyof Topics
 export interface News {
-  /** Hears of a topic: at each change, and once the wire stands again after it was broken. */
-  on(topic: Topic, listener: () => void): void
+  /** Hears of a topic: at each change, and once the wire stands again after it was broken. Returns how not to hear of it any more. */
+  on<T extends Topic>(topic: T, listener: (told: Topics[T]) => void): () => void
   close(): void
 }
 
@@ -13,11 +19,12 @@ const channel = 'sleetfall_news'
 const tryAgainMs = 1000
 
 /** Tells every process, this one too, once the transaction has been committed; nothing when it is taken back. */
-export const tell = (db: Db, topic: Topic) => db.run('select pg_notify($1, $2)', [channel, topic])
+export const tell = <T extends Topic>(db: Db, topic: T, told: Topics[T]) =>
+  db.run('select pg_notify($1, $2)', [channel, JSON.stringify([topic, told])])
 
 /** Listens on a connection of its own; opened again when it breaks. */
 export function openNews(config: pg.ClientConfig, report: (error: unknown) => void = () => {}): News {
-  const listeners = new Map<Topic, (() => void)[]>()
+  const listeners: { [T in Topic]: Set<(told: Topics[T]) => void> } = { devices: new Set(), changed: new Set() }
   let client: pg.Client | null = null
   let closed = false
   let retry: ReturnType<typeof setTimeout> | undefined
@@ -35,20 +42,26 @@ export function openNews(config: pg.ClientConfig, report: (error: unknown) => vo
     }, tryAgainMs)
     retry.unref()
   }
+  function hear(payload: string): void {
+    const [topic, told] = JSON.parse(payload) as { [T in Topic]: [T, Topics[T]] }[Topic]
+    if (topic === 'devices') for (const listener of listeners.devices) listener(told)
+    else for (const listener of listeners.changed) listener(told)
+  }
   async function listen(): Promise<void> {
     const own = new pg.Client({ ...config, keepAlive: true })
     client = own
     own.on('error', again)
     own.on('end', () => again(new Error('ended')))
-    own.on('notification', ({ payload }) => {
-      for (const listener of listeners.get(payload as Topic) ?? []) listener()
-    })
+    own.on('notification', ({ payload }) => hear(payload!))
     try {
       await own.connect()
       await own.query(`listen ${channel}`)
       if (closed) return void own.end()
       // What was told meanwhile has not been heard.
-      if (stoodBefore) for (const all of listeners.values()) for (const listener of all) listener()
+      if (stoodBefore) {
+        for (const listener of listeners.devices) listener(null)
+        for (const listener of listeners.changed) listener({ area: null, by: '' })
+      }
       stoodBefore = true
     } catch (error) {
       again(error)
@@ -56,7 +69,10 @@ export function openNews(config: pg.ClientConfig, report: (error: unknown) => vo
   }
   void listen()
   return {
-    on: (topic, listener) => void listeners.set(topic, [...(listeners.get(topic) ?? []), listener]),
+    on(topic, listener) {
+      listeners[topic].add(listener)
+      return () => void listeners[topic].delete(listener)
+    },
     close() {
       closed = true
       clearTimeout(retry)

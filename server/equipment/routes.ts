@@ -1,6 +1,5 @@
 import {
   bathSettingsSchema,
-  type BathState,
   type Device,
   type DeviceKind,
   deviceKinds,
@@ -18,6 +17,7 @@ import { customerById } from '../customers/store.ts'
 import { type Context } from '../http/context.ts'
 import { tell } from '../database/news.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
+import { openStream } from '../http/stream.ts'
 import { checked, write } from '../http/write.ts'
 import { patternById } from '../lanes/store.ts'
 import { trialById } from '../trials/store.ts'
@@ -51,7 +51,7 @@ export function deviceRoutes(context: Context): Router {
         if (!deviceKinds.includes(kind)) throw notFound('device')
         await setDevice(db, kind, input)
         if (input.connected) await devices.command('PUT', `/${kind}`, { noise: input.noise })
-        await tell(db, 'devices')
+        await tell(db, 'devices', null)
         return { kind, ...input, answers: input.connected } satisfies Device
       },
       async ({ request }) => (await all()).find((one) => one.kind === request.params['kind']),
@@ -63,27 +63,16 @@ export function deviceRoutes(context: Context): Router {
     response.json(await devices.command('PUT', '/bath', checked(bathSettingsSchema, request.body)))
   })
   router.get('/bath/stream', (request, response) => {
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' })
-    const send = (state: BathState | null) => {
-      response.write(`data: ${JSON.stringify(state)}\n\n`)
-      response.flush?.()
-    }
+    const { send, ended } = openStream(database, request, response)
     send(devices.lastBath())
-    const stop = devices.onBath(send)
-    request.on('close', stop)
+    ended(devices.onBath(send))
   })
 
   /** Shots as the tracker sends them, handed on as they are: what they say is read where they are shown. */
   router.get('/tracker/stream', async (request, response) => {
     await requireConnected('tracker')
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' })
-    response.write(': listening\n\n')
-    response.flush?.()
-    const stop = devices.onTracked((data) => {
-      response.write(`data: ${data.replaceAll('\n', ' ')}\n\n`)
-      response.flush?.()
-    })
-    request.on('close', stop)
+    const { sendText, ended } = openStream(database, request, response)
+    ended(devices.onTracked(sendText))
   })
   /** A throw before the stand-in, which has no lane of its own: it is told who throws what where. */
   router.post('/tracker/throw', async (request, response) => {

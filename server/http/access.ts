@@ -27,6 +27,7 @@ export const access: readonly Rule[] = [
   ['GET', '/shop', 'counter'],
   ['GET', '/shop/addresses', 'counter'],
   ['PUT', '/shop', 'shop'],
+  ['GET', '/news/stream', 'counter'],
   ['GET', '/journal', 'shop'],
   ['GET', '/journal/people', 'shop'],
   ['GET', '/journal/file', 'shop'],

@@ -42,7 +42,7 @@ function routesOfApp(): string[] {
     database: shop.database,
     motion: openMotionPool(),
     devices: openDevices(undefined),
-    news: { on: () => {}, close: () => {} },
+    news: { on: () => () => {}, close: () => {} },
     later: async () => {},
   }
   const found = areas

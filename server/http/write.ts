@@ -3,6 +3,7 @@ import { check, said } from '@sleetfall/contract'
 import type { Request, RequestHandler } from 'express'
 import { type AnySchema, type InferType, object } from 'yup'
 import type { Db } from '../database/db.ts'
+import { tell } from '../database/news.ts'
 import { type Context, type SignedIn, idOf, signedIn } from './context.ts'
 import { ProblemError, invalidInput } from './errors.ts'
 import { inJournal, routeOf } from './journal.ts'
@@ -51,7 +52,12 @@ export function write<S extends AnySchema>(
         [id, ...mark],
       )
       const one = { db, input, request, user }
-      if (first === 1) return inJournal(db, { what: routeOf(request), user, request, input }, () => work(one))
+      if (first === 1) {
+        const what = routeOf(request)
+        const done = await inJournal(db, { what, user, request, input }, () => work(one))
+        await tell(db, 'changed', { area: what.split('/')[1]!, by: (request.get('X-Page') ?? '').slice(0, 40) })
+        return done
+      }
       const same = await db.maybeOne(
         'select 1 from write_request where id = $1 and staff_id = $2 and method = $3 and path = $4 and body_sha256 = $5',
         [id, ...mark],

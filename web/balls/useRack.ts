@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useOrder } from '../controls/useSorted.ts'
 import { useCustomers } from '../customers/store.ts'
+import { useNewsOf } from '../http/news.ts'
 import { usePage } from '../http/usePage.ts'
 import { useBalls } from './store.ts'
 
@@ -53,6 +54,7 @@ export function useRack() {
     ),
   )
   watch(customerId, () => load(), { immediate: true })
+  useNewsOf(['balls', 'bench', 'upkeep', 'customers'], () => customerId.value !== null && load(true))
   const own = computed(() => balls.rackOf(customerId.value, withRetired.value))
   const wordsOf = (b: Ball) =>
     `${b.name} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`

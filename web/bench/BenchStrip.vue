@@ -3,6 +3,7 @@ import { useIntervalFn, useNow } from '@vueuse/core'
 import { computed, onMounted } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
+import { useNewsOf } from '../http/news.ts'
 import { useBench } from './store.ts'
 import { clockText, secondsLeft } from './timer.ts'
 
@@ -12,6 +13,7 @@ const bench = useBench()
 const now = useNow({ interval: 1000 })
 const load = () => void bench.loadStrip().catch(() => undefined)
 onMounted(load)
+useNewsOf(['bench', 'plan', 'coverage'], load)
 /** Looked at more often while a ball is in the water: an alarm must not wait. */
 const bathBusy = computed(() => (bench.strip?.stations ?? []).some((one) => one.kind === 'bath' && one.job !== null))
 useIntervalFn(

@@ -2,6 +2,7 @@ import type { Job, StepProgress } from '@sleetfall/contract'
 import { useIntervalFn, useNow } from '@vueuse/core'
 import { type Ref, computed, onMounted, ref, watch } from 'vue'
 import { useBalls } from '../balls/store.ts'
+import { useNewsOf } from '../http/news.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { usePads } from '../supplies/store.ts'
@@ -40,6 +41,8 @@ export function useJob(jobId: Ref<string>) {
   )
   // Another tablet may be working on it.
   useIntervalFn(() => void (job.value?.state === 'running' && !busy.value && refresh()), everyMs)
+
+  useNewsOf(['bench'], () => !busy.value && refresh())
 
   async function act(action: (job: Job) => Promise<unknown>): Promise<void> {
     if (!job.value || busy.value) return

@@ -6,6 +6,9 @@ import { ApiError, NotSent } from './problem.ts'
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
+/** Names this page, so that it does not hear of its own writes. */
+export const pageId = newId()
+
 const waits = [500, 1000, 2000, 3000]
 const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
@@ -19,6 +22,7 @@ async function once(method: Method, path: string, body: unknown, writeId: string
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (writeId !== null) headers['X-Write-Id'] = writeId
+  if (method !== 'GET') headers['X-Page'] = pageId
   try {
     const response = await fetch(`/api${path}`, {
       method,

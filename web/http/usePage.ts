@@ -2,6 +2,7 @@ import { type Page, usualPage } from '@sleetfall/contract'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onMounted, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { get } from './client.ts'
+import { useNewsOf } from './news.ts'
 import { errorText } from './problem.ts'
 
 type Question = Readonly<Record<string, string | number | boolean | null | undefined>>
@@ -73,6 +74,8 @@ export function usePage<T extends { readonly id: string }>(
     },
   )
   onMounted(load)
+  // What others change shows here too.
+  useNewsOf([path.split('/')[1]!], () => !busy.value && load())
   const hasMore = computed(() => ids.value.length < total.value)
   return { items, total, loaded, busy, waiting, error, load, more, hasMore }
 }

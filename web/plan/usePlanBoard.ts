@@ -3,6 +3,7 @@ import type { Schedule, ScheduleProgress, ScheduleQuestion, Slot } from '@sleetf
 import { useIntervalFn, useStorage } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useNewsOf } from '../http/news.ts'
 import { useNotices } from '../shell/notices.ts'
 import { planAnew } from '../workers/plan.ts'
 import {
@@ -40,9 +41,11 @@ export function usePlanBoard() {
 
   onMounted(() => void store.load())
   onUnmounted(() => search.abort())
-  useIntervalFn(() => {
+  const look = () => {
     if (!proposal.value && !progress.value) void store.load()
-  }, everyMs)
+  }
+  useIntervalFn(look, everyMs)
+  useNewsOf(['plan', 'bench', 'coverage'], look)
 
   const plan = computed(() => store.plan)
   const blocks = computed(() => (plan.value ? blocksOf(plan.value) : []))

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { areas } from '../router.ts'
+import { listenForNews } from '../http/news.ts'
 import AlarmBar from '../bench/AlarmBar.vue'
 import BenchStrip from '../bench/BenchStrip.vue'
 import CommandField from './CommandField.vue'
@@ -24,6 +25,7 @@ const lockAfterMs = 5 * 60_000
 const { idle } = useIdle(lockAfterMs)
 watch(idle, (now) => now && session.info?.shared && void session.lock())
 
+listenForNews()
 useListKeys()
 let waitingForArea = false
 usePlainKeys((key, event) => {
