@@ -129,6 +129,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.goto('/journal')
   await page.getByText('started work').first().waitFor()
   await shot('journal')
+  await page.goto('/shop')
 
   await page.getByLabel('dark, for the lane area').check()
   const phone = await browser.newContext({

@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto'
-import { copyFileSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import pg from 'pg'
-import { fileOf, listBackups, makeBackup, readManifest, thinOut } from '../server/backup/backup.ts'
+import { clearUp, fileOf, listBackups, makeBackup, readManifest, thinOut } from '../server/backup/backup.ts'
 import type { BackupSettings } from '../server/backup/settings.ts'
 import { migrate } from '../server/database/migrate.ts'
 import { backupBeforeMigration, backupEnvironment } from './backup.ts'
@@ -102,6 +102,36 @@ describe('a backup', () => {
     expect(readdirSync(settings.folder).sort()).toEqual([`${manifest.name}.dump`, `${manifest.name}.json`])
     expect((await databases()).filter((name) => name.startsWith('sleetfall_check_'))).toEqual([])
     expect((await listBackups(settings.folder)).map(({ name }) => name)).toEqual([manifest.name])
+  })
+
+  test('clears what one that was killed left behind hours ago, and nothing else', async () => {
+    const settings = settingsOf(shop)
+    const hours = (n: number) => new Date(Date.now() - n * 3_600_000)
+    const file = (name: string, age: number) => {
+      writeFileSync(join(settings.folder, name), 'x')
+      utimesSync(join(settings.folder, name), hours(age), hours(age))
+    }
+    file('sleetfall-2031-02-03T04-05-06-abcd.dump.part', 7)
+    file('sleetfall-2031-02-03T04-05-07-abcd.dump', 7)
+    file('sleetfall-2031-02-03T04-05-08-abcd.dump', 1)
+    file('sleetfall-2031-02-03T04-05-09-abcd.dump.part', 1)
+    file('letter.txt', 900)
+    const tag = randomBytes(3).toString('hex')
+    const [old, fresh] = [7, 1].map((age) => `sleetfall_check_${hours(age).getTime()}_${tag}`)
+    for (const name of [old!, fresh!]) await createDatabase(url('postgres'), name)
+    expect((await clearUp(settings)).sort()).toEqual([
+      'sleetfall-2031-02-03T04-05-06-abcd.dump.part',
+      'sleetfall-2031-02-03T04-05-07-abcd.dump',
+      old,
+    ])
+    expect(await databases()).toContain(fresh)
+    expect(await databases()).not.toContain(old)
+    expect(readdirSync(settings.folder).sort()).toEqual([
+      'letter.txt',
+      'sleetfall-2031-02-03T04-05-08-abcd.dump',
+      'sleetfall-2031-02-03T04-05-09-abcd.dump.part',
+    ])
+    await asAdministrator(url('postgres'), (client) => client.query(`drop database ${client.escapeIdentifier(fresh!)}`))
   })
 
   test('comes back as it was, in the place of a shop that stays beside it', async () => {

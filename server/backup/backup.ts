@@ -126,6 +126,7 @@ function measured() {
  */
 export async function makeBackup(settings: BackupSettings, reason: BackupReason, now = new Date()): Promise<Manifest> {
   await mkdir(settings.folder, { recursive: true, mode: 0o700 })
+  await clearUp(settings)
   const madeAt = now.toISOString()
   const name = nameOf(madeAt)
   const part = `${fileOf(settings.folder, name)}.part`
@@ -271,9 +272,43 @@ export async function bringBack(settings: BackupSettings, manifest: Manifest, ur
     )
 }
 
+const scratchPrefix = 'sleetfall_check_'
+const leftAfterMs = 6 * 3_600_000
+
+/**
+ * Clears what a process left that was killed in the midst of a backup: files that were not finished, and databases to read back into, both of
+ * hours ago, so that nothing of one that runs is touched.
+ */
+export async function clearUp(settings: BackupSettings, now = new Date()): Promise<string[]> {
+  const before = now.getTime() - leftAfterMs
+  const cleared: string[] = []
+  const files = await readdir(settings.folder).catch((): string[] => [])
+  for (const file of files) {
+    const unfinished =
+      file.endsWith('.part') ||
+      (file.endsWith('.dump') && isBackupName(file.slice(0, -5)) && !files.includes(`${file.slice(0, -5)}.json`))
+    const path = join(settings.folder, file)
+    if (!unfinished || (await stat(path)).mtimeMs > before) continue
+    await rm(path, { force: true })
+    cleared.push(file)
+  }
+  await withClient(settings.databaseUrl, async (client) => {
+    const { rows } = await client.query<{ name: string }>(
+      `select datname as name from pg_database where datname ~ $1`,
+      [`^${scratchPrefix}[0-9]{13}_`],
+    )
+    for (const { name } of rows) {
+      if (Number(name.slice(scratchPrefix.length).split('_')[0]) > before) continue
+      await client.query(`drop database if exists ${client.escapeIdentifier(name)} with (force)`)
+      cleared.push(name)
+    }
+  })
+  return cleared
+}
+
 /** Reads a backup back into a database of its own, which is gone afterwards. */
 async function readBack(settings: BackupSettings, manifest: Manifest): Promise<void> {
-  const scratch = `sleetfall_check_${randomBytes(5).toString('hex')}`
+  const scratch = `${scratchPrefix}${Date.now()}_${randomBytes(5).toString('hex')}`
   await withClient(settings.databaseUrl, (client) =>
     client.query(`create database ${client.escapeIdentifier(scratch)}`),
   )

@@ -7,6 +7,7 @@ import { describe, expect, test } from '@jest/globals'
 import { emptyDatabaseUrl, testDatabase } from '../test/shop.ts'
 import { openDatabase } from './db.ts'
 import { migrate } from './migrate.ts'
+import { isAway } from './sqlstate.ts'
 
 const folder = join(import.meta.dirname, '..', 'migrations')
 const sqlFiles = () =>
@@ -149,4 +150,28 @@ test('every table has created and updated times and a row version', async () => 
   )
   await database.close()
   expect(rows).toEqual([])
+})
+
+describe('a database that is away', () => {
+  const away = (message: string, code?: string) => isAway(Object.assign(new Error(message), { code }))
+  test('is known by its codes, and by what the driver says without one', async () => {
+    for (const code of ['57P01', '57P03', '08006', '53300', 'ECONNREFUSED', 'ECONNRESET'])
+      expect(away('x', code)).toBe(true)
+    for (const code of ['23505', '22P02', '42P01', 'ENOENT']) expect(away('Connection terminated', code)).toBe(false)
+    expect(away('something else')).toBe(false)
+    // As the driver itself says them: a connection that broke, and a pool that is closed.
+    const database = await testDatabase()
+    const broken = await database
+      .transaction(async (db) => {
+        const { pid } = await db.one<{ pid: number }>('select pg_backend_pid() as pid')
+        await database.run('select pg_terminate_backend($1)', [pid])
+        await db.run('select 1').catch(() => {})
+        await new Promise((resolve) => setTimeout(resolve, 50))
+        await db.run('select 1')
+      })
+      .catch((error: unknown) => error)
+    expect(isAway(broken)).toBe(true)
+    await database.close()
+    expect(isAway(await database.run('select 1').catch((error: unknown) => error))).toBe(true)
+  })
 })

@@ -7,6 +7,9 @@ export const restrictViolation = '23001'
 const awayClasses = ['08', '57', '53']
 const awayCodes = ['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT']
 
+const broken =
+  /^(Connection terminated|Client has encountered a connection error|Client was closed|Cannot use a pool after)/
+
 /** All connections are in use, here or at the database: it works, but not for everybody at once. */
 export function isBusy(error: unknown): boolean {
   const { code, message } = error as { code?: string; message?: string }
@@ -16,6 +19,6 @@ export function isBusy(error: unknown): boolean {
 export function isAway(error: unknown): boolean {
   const { code, message } = error as { code?: string; message?: string }
   if (code !== undefined) return awayCodes.includes(code) || awayClasses.includes(code.slice(0, 2))
-  // node-postgres gives no code for connections that break.
-  return message !== undefined && /^Connection terminated/.test(message)
+  // node-postgres gives no code for connections that break, nor for what is asked of one that has, or of a pool that a stopping server has closed.
+  return message !== undefined && broken.test(message)
 }

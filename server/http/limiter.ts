@@ -46,7 +46,9 @@ export function limiter(
     response.set('RateLimit-Limit', String(times)).set('RateLimit-Remaining', String(state.remainingPoints))
     if (onlyFailures)
       response.once('finish', () => {
-        if (response.statusCode < 400) counted.reward(key).catch((err: unknown) => request.log.warn({ err }, 'limiter'))
+        // Nor what we failed at ourselves.
+        if (response.statusCode < 400 || response.statusCode >= 500)
+          counted.reward(key).catch((err: unknown) => request.log.warn({ err }, 'limiter'))
       })
     next()
   }

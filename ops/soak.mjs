@@ -1,0 +1,5 @@
+import { enableTypeScript, ensureNodeModules } from './bootstrap.mjs'
+
+await ensureNodeModules()
+await enableTypeScript()
+await import('./soak.ts')
