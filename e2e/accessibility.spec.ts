@@ -246,7 +246,10 @@ for (const [part, views] of Object.entries(parts)) {
     await page.emulateMedia({ colorScheme: 'light' })
     await signIn(page, site, 'owner')
     await page.goto('/shop')
+    // Kept before the next screen is opened: leaving would break it off.
+    const kept = page.waitForResponse(/session\/preferences/)
     await page.getByLabel('as the device').check()
+    await kept
     const found: Record<string, readonly string[]> = {}
     for (const [name, open, ready] of views(page)) {
       await open()

@@ -100,14 +100,6 @@ test('@shots every main view', async ({ page, browser, site }) => {
   await page.getByText('What it may be').waitFor()
   await shot('diagnosis')
 
-  await page.goto('/trials')
-  await page.getByRole('link', { name: /Wrackline dead/ }).click()
-  await page.getByRole('button', { name: 'Fit to shots' }).click()
-  await page.getByText('Fit Wrackline to its shots').click()
-  await page.getByRole('button', { name: 'Fit to the shots now' }).click()
-  await page.getByRole('region', { name: 'What it changes ahead' }).waitFor({ timeout: 60_000 })
-  await shot('fit')
-
   await page.goto('/rack')
   await openCustomer(page, 'Odda Brimstow')
   await page.getByRole('link', { name: 'Coverage', exact: true }).last().click()

@@ -40,6 +40,17 @@ describe('records that a screen asked for', () => {
     expect(await balls.need(null)).toBeNull()
   })
 
+  test('a list that was read before a change and comes after it takes nothing back', () => {
+    const balls = useRecords<Row>('/balls')
+    balls.take(row('a', { version: 3, name: 'after' }))
+    balls.adopt([row('a', { version: 2, name: 'before' }), row('b')])
+    expect(balls.byId.value.get('a')!.name).toBe('after')
+    expect(balls.byId.value.get('b')!.version).toBe(1)
+    // Of one version what was worked out may be newer all the same.
+    balls.adopt([row('a', { version: 3, name: 'worked out anew' })])
+    expect(balls.byId.value.get('a')!.name).toBe('worked out anew')
+  })
+
   test('one that is not there is known to be lost, and its neighbours stay', async () => {
     server = serveWith((_, path) => (path.endsWith('/a') ? { status: 200, body: row('a') } : missing))
     const balls = useRecords<Row>('/balls')
