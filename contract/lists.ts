@@ -33,6 +33,16 @@ export const pageSchema = yup.object({
 })
 export type PageQuestion = yup.InferType<typeof pageSchema>
 
+/** What the field at the top of each screen asks. */
+export const searchSchema = pageSchema.pick(['q'])
+/** Whether all that is held of a customer comes as a file. */
+export const recordQuestionSchema = yup.object({
+  file: yup
+    .string()
+    .max(10, wrong('what', 'atMostCharacters', { count: 10 }))
+    .optional(),
+})
+
 const direction = { down: yup.boolean().typeError(wrong('direction', 'yesNo')).default(false) }
 const sorts = <const T extends string>(values: readonly [T, ...T[]]) => oneOf('sort', values).default(values[0])
 

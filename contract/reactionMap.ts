@@ -1,5 +1,13 @@
 import type { Line, MapPlace } from '@sleetfall/core'
+import * as yup from 'yup'
+import { optionalText, requiredText } from './fields.ts'
 import type { Said } from './said.ts'
+
+/** Patterns by their ids and surfaces by their keys, each `a,b,c`; no surface stands for all. */
+export const mapQuestionSchema = yup.object({
+  patterns: requiredText('patterns', 400),
+  surfaces: optionalText('surface', 400),
+})
 
 /** Best line of one cell; null when none reaches the pocket. */
 export type MapLine = Pick<Line, 'laydownBoard' | 'targetBoard' | 'pPocket' | 'pCarry'> & {

@@ -117,6 +117,23 @@ describe('every schema', () => {
     )
   })
 
+  test.each(schemas)('%s refuses lists of nothing, of the wrong kind and of the same twice in words', (_, schema) => {
+    /** Each list of a schema, as the input that has only this list in it. */
+    const lists: ((list: unknown) => unknown)[] = []
+    const find = (described: unknown, put: (value: unknown) => unknown) => {
+      const { type, fields = {}, innerType } = described as SchemaObjectDescription & SchemaInnerTypeDescription
+      if (type === 'object')
+        for (const [name, one] of Object.entries(fields)) find(one, (value) => put({ [name]: value }))
+      if (type !== 'array' && type !== 'tuple') return
+      lists.push(put)
+      if (innerType && !Array.isArray(innerType)) find(innerType, (value) => put([value]))
+    }
+    find(schema.describe(), (value) => value)
+    for (const put of lists)
+      for (const one of [null, 'x', 1, [], {}])
+        for (const list of [[one], [one, one]]) expect(() => check(schema, put(list))).not.toThrow()
+  })
+
   test('texts have an end, so that nobody stores a book in a name', () => {
     const endless: string[] = []
     for (const [name, schema] of schemas)

@@ -192,7 +192,7 @@ export const playNightSchema = yup.object({
     .test(
       'once',
       wrong('balls', 'eachOnce'),
-      (rows) => !rows || new Set(rows.map((row) => row.ballId)).size === rows.length,
+      (rows) => !rows || new Set(rows.map((row) => row?.ballId)).size === rows.length,
     )
     .required(wrong('ballsWithGames', 'atLeastOne')),
 })

@@ -16,6 +16,7 @@ import { lanes } from './lanes/area.ts'
 import { motion } from './motion/area.ts'
 import { news } from './news/area.ts'
 import { open } from './open/area.ts'
+import { openapi } from './openapi/area.ts'
 import { present } from './present/area.ts'
 import { rights } from './rights/area.ts'
 import { search } from './search/area.ts'
@@ -57,7 +58,8 @@ const own: readonly Area[] = [
 ]
 
 /** Everything that the server consists of, apart from what all of it stands on (`http`, `database`). */
-export const areas: readonly Area[] = [...own, search(own)]
+const inside: readonly Area[] = [...own, search(own)]
+export const areas: readonly Area[] = [...inside, openapi(inside)]
 
 const housekeeping: Task = { name: 'housekeeping', every: '0 * * * *', run: removeOldRequests }
 export const jobs: readonly Job[] = areas.flatMap((area) => area.jobs ?? [])

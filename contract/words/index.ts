@@ -3,6 +3,7 @@ import { calendar } from './calendar.ts'
 import { fields } from './fields.ts'
 import { form, input, kinds } from './input.ts'
 import { instead, missing, refused } from './refused.ts'
+import { openapi } from './openapi.ts'
 import { transfer } from './transfer.ts'
 import { units } from './units.ts'
 import { uses } from './uses.ts'
@@ -20,6 +21,7 @@ export const words = {
     form,
     input,
     kinds,
+    openapi,
     refused,
     missing,
     instead,

@@ -4,7 +4,7 @@ import { coverageJob } from '../coverage/routes.ts'
 import type { Db } from '../database/db.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound, ProblemError } from '../http/errors.ts'
-import { checked, write } from '../http/write.ts'
+import { takes, write } from '../http/write.ts'
 import { eventById } from '../events/store.ts'
 import { customerById } from '../customers/store.ts'
 import { calendarOfCustomer, calendarOfEvent } from './calendar.ts'
@@ -21,12 +21,15 @@ export function bagRoutes(context: Context): Router {
   router.get('/:eventId', async (request, response) => {
     response.json(await bagsOf(database, idOf(request, 'eventId')))
   })
-  router.get('/:eventId/:customerId', async (request, response) => {
-    const [eventId, customerId] = idsOf(request)
-    const view = await bagFor(database, motion, eventId, customerId, checked(bagWishesSchema, request.query))
-    if (view.engine.state !== 'ready' && !view.engine.stopped) await later(coverageJob, customerId, true)
-    response.json(view)
-  })
+  router.get(
+    '/:eventId/:customerId',
+    takes(bagWishesSchema, async (input, request, response) => {
+      const [eventId, customerId] = idsOf(request)
+      const view = await bagFor(database, motion, eventId, customerId, input)
+      if (view.engine.state !== 'ready' && !view.engine.stopped) await later(coverageJob, customerId, true)
+      response.json(view)
+    }),
+  )
   const kept = ({ db, request }: { readonly db: Db; readonly request: Request }) => keptBag(db, ...idsOf(request))
   router.post(
     '/:eventId/:customerId',

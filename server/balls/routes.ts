@@ -19,7 +19,7 @@ import { notAllowed } from '../http/access.ts'
 import { type Context, type SignedIn, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { setRetired } from '../http/mending.ts'
-import { checked, removal, write } from '../http/write.ts'
+import { answers, removal, write } from '../http/write.ts'
 import { patternVolumeMl } from '../lanes/store.ts'
 import { appendEvent, eventOf, eventsOfBall, firstSurface, recordLayout, withdrawEvent } from './events.ts'
 import { ballDependents, deleteBall, mergeBalls } from './mend.ts'
@@ -45,9 +45,10 @@ export function ballRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
 
-  router.get('/', async (request, response) => {
-    response.json(await listBalls(database, checked(ballListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(ballListSchema, (question) => listBalls(database, question)),
+  )
 
   router.get('/:id', async (request, response) => {
     response.json(await existing(database, idOf(request)))

@@ -15,7 +15,7 @@ import { Router } from 'express'
 import { object } from 'yup'
 import { type Context, idOf, positionOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { type Write, checked, write } from '../http/write.ts'
+import { type Write, answers, write } from '../http/write.ts'
 import { workers } from '../staff/store.ts'
 import { doubtsAbout } from './doubts.ts'
 import { cancelJob, editJob, pauseJob, setTrial, startJob, takeJob } from './job.ts'
@@ -28,9 +28,10 @@ export function benchRoutes(context: Context): Router {
   const router = Router()
   const again = ({ db, request }: Write<unknown>) => jobById(db, idOf(request))
 
-  router.get('/jobs', async (request, response) => {
-    response.json(await listJobs(database, checked(jobListSchema, request.query)))
-  })
+  router.get(
+    '/jobs',
+    answers(jobListSchema, (question) => listJobs(database, question)),
+  )
   router.get('/jobs/:id', async (request, response) => {
     const job = await jobById(database, idOf(request))
     if (!job) throw notFound('job')
@@ -136,9 +137,10 @@ export function benchRoutes(context: Context): Router {
     write(context, jobTrialSchema, ({ db, input, request }) => setTrial(db, idOf(request), input), again),
   )
   /** What speaks against work, asked while it is being written down. */
-  router.post('/doubts', async (request, response) => {
-    response.json(await doubtsAbout(database, checked(jobDoubtsSchema, request.body)))
-  })
+  router.post(
+    '/doubts',
+    answers(jobDoubtsSchema, (question) => doubtsAbout(database, question)),
+  )
   router.post(
     '/jobs/:id/back',
     write(

@@ -15,7 +15,7 @@ import { customerById } from '../customers/store.ts'
 import { eventsAhead } from '../events/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
-import { checked, write } from '../http/write.ts'
+import { answers, checked, write } from '../http/write.ts'
 import { patternById } from '../lanes/store.ts'
 import { spreadOf } from '../trials/store.ts'
 import { questionFor } from './question.ts'
@@ -85,9 +85,10 @@ async function fitOf({ database, motion }: Context, ballId: string, signal: Abor
 
 export function calibrationRoutes(context: Context): Router {
   const router = Router()
-  router.get('/', async (request, response) => {
-    response.json(await listCalibrations(context.database, checked(calibrationListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(calibrationListSchema, (question) => listCalibrations(context.database, question)),
+  )
   router.get('/:id', async (request, response) => {
     const found = await calibrationById(context.database, idOf(request))
     if (!found) throw notFound('calibration')

@@ -2,7 +2,7 @@ import { type Request, Router } from 'express'
 import * as yup from 'yup'
 import { type Context, idOf } from '../http/context.ts'
 import { planWishesSchema, promisesSchema, remedySchema } from '@sleetfall/contract'
-import { checked, write } from '../http/write.ts'
+import { answers, takes, write } from '../http/write.ts'
 import type { Db } from '../database/db.ts'
 import { coverageOf, forecastsHeld, nearestGaps, plansFor, promiseWorks, remediesOf, stopMap } from './service.ts'
 import { setStopped } from './store.ts'
@@ -68,13 +68,16 @@ export function coverageRoutes(context: Context): Router {
     ),
   )
   /** Plans over all balls together; null until the engine has answered everything. */
-  router.get('/:id/plans', async (request, response) => {
-    const { bought, carried } = checked(planWishesSchema, request.query)
-    response.json(await plansFor(database, motion, idOf(request), { mostBought: bought, carried }))
-  })
+  router.get(
+    '/:id/plans',
+    takes(planWishesSchema, async ({ bought, carried }, request, response) => {
+      response.json(await plansFor(database, motion, idOf(request), { mostBought: bought, carried }))
+    }),
+  )
   /** What each remedy would do for a ball in one state; null until the engine has answered everything. */
-  router.get('/:id/remedies', async (request, response) => {
-    response.json(await remediesOf(database, motion, idOf(request), checked(remedySchema, request.query)))
-  })
+  router.get(
+    '/:id/remedies',
+    answers(remedySchema, (question, request) => remediesOf(database, motion, idOf(request), question)),
+  )
   return router
 }

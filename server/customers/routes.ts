@@ -3,7 +3,7 @@ import { Router } from 'express'
 import { ballsOf } from '../balls/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { checked, removal, write } from '../http/write.ts'
+import { answers, removal, write } from '../http/write.ts'
 import { customerDependents, deleteCustomer, mergeCustomers, retireCustomer } from './mend.ts'
 import { createCustomer, customerById, listCustomers, updateCustomer } from './store.ts'
 
@@ -11,9 +11,10 @@ export function customerRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
 
-  router.get('/', async (request, response) => {
-    response.json(await listCustomers(database, checked(customerListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(customerListSchema, (question) => listCustomers(database, question)),
+  )
   router.get('/:id', async (request, response) => {
     const customer = await customerById(database, idOf(request))
     if (!customer) throw notFound('customer')

@@ -2,14 +2,15 @@ import { diagnosisEditSchema, diagnosisListSchema, diagnosisSchema } from '@slee
 import { Router } from 'express'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { checked, removal, write } from '../http/write.ts'
+import { answers, removal, write } from '../http/write.ts'
 import { createDiagnosis, deleteDiagnosis, diagnosisById, editDiagnosis, listDiagnoses } from './store.ts'
 
 export function diagnosisRoutes(context: Context): Router {
   const router = Router()
-  router.get('/', async (request, response) => {
-    response.json(await listDiagnoses(context.database, checked(diagnosisListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(diagnosisListSchema, (question) => listDiagnoses(context.database, question)),
+  )
   router.get('/:id', async (request, response) => {
     const found = await diagnosisById(context.database, idOf(request))
     if (!found) throw notFound('diagnosis')

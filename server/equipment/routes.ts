@@ -18,7 +18,7 @@ import { type Context } from '../http/context.ts'
 import { tell } from '../database/news.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { openStream } from '../http/stream.ts'
-import { checked, write } from '../http/write.ts'
+import { takes, write } from '../http/write.ts'
 import { patternById } from '../lanes/store.ts'
 import { trialById } from '../trials/store.ts'
 import { listDevices, setDevice } from './store.ts'
@@ -59,9 +59,12 @@ export function deviceRoutes(context: Context): Router {
   )
 
   /** Set point and faults of the bath's stand-in. */
-  router.put('/bath/settings', async (request, response) => {
-    response.json(await devices.command('PUT', '/bath', checked(bathSettingsSchema, request.body)))
-  })
+  router.put(
+    '/bath/settings',
+    takes(bathSettingsSchema, async (input, request, response) => {
+      response.json(await devices.command('PUT', '/bath', input))
+    }),
+  )
   router.get('/bath/stream', (request, response) => {
     const { send, ended } = openStream(database, request, response)
     send(devices.lastBath())
@@ -75,37 +78,41 @@ export function deviceRoutes(context: Context): Router {
     ended(devices.onTracked(sendText))
   })
   /** A throw before the stand-in, which has no lane of its own: it is told who throws what where. */
-  router.post('/tracker/throw', async (request, response) => {
-    await requireConnected('tracker')
-    const { trialId, arm: number, feetBoard, targetBoard } = checked(throwSchema, request.body)
-    const trial = await trialById(database, trialId)
-    const arm = trial?.arms.find((one) => one.arm === number)
-    if (!trial || !arm) throw notFound('trial')
-    const ball = await ballById(database, arm.ballId)
-    const pattern = await patternById(database, trial.patternId)
-    const customer = await customerById(database, arm.bowlerId ?? trial.customerId)
-    if (!ball || !pattern || !customer) throw notFound('trial')
-    // The stand-in has a truth of its own: what the shop fitted is none of it.
-    const thrown = { ...ball, fitted: null, surface: { ...ball.surface, ...arm.surface } }
-    const made = shotOf(customer, thrown, 'now', { loads: pattern.loads, filmUm: filmOf(pattern.loads) }).shot
-    // The film goes as its loads: its figures are no JSON.
-    const shot = { ...made, friction: { ...made.friction, filmUm: undefined } }
-    const aim = { laydownBoard: feetBoard - feetToLaydown, targetBoard }
-    response.json(
-      await devices.command('POST', '/tracker/throw', { ballId: ball.id, patternId: pattern.id, shot, aim }),
-    )
-  })
+  router.post(
+    '/tracker/throw',
+    takes(throwSchema, async ({ trialId, arm: number, feetBoard, targetBoard }, request, response) => {
+      await requireConnected('tracker')
+      const trial = await trialById(database, trialId)
+      const arm = trial?.arms.find((one) => one.arm === number)
+      if (!trial || !arm) throw notFound('trial')
+      const ball = await ballById(database, arm.ballId)
+      const pattern = await patternById(database, trial.patternId)
+      const customer = await customerById(database, arm.bowlerId ?? trial.customerId)
+      if (!ball || !pattern || !customer) throw notFound('trial')
+      // The stand-in has a truth of its own: what the shop fitted is none of it.
+      const thrown = { ...ball, fitted: null, surface: { ...ball.surface, ...arm.surface } }
+      const made = shotOf(customer, thrown, 'now', { loads: pattern.loads, filmUm: filmOf(pattern.loads) }).shot
+      // The film goes as its loads: its figures are no JSON.
+      const shot = { ...made, friction: { ...made.friction, filmUm: undefined } }
+      const aim = { laydownBoard: feetBoard - feetToLaydown, targetBoard }
+      response.json(
+        await devices.command('POST', '/tracker/throw', { ballId: ball.id, patternId: pattern.id, shot, aim }),
+      )
+    }),
+  )
 
   /** Reads one spot of a ball. The stand-in is told the ball's story, since no real ball lies under it. */
-  router.post('/scanner/read', async (request, response) => {
-    await requireConnected('scanner')
-    const { ballId, spot } = checked(scanRequestSchema, request.body)
-    const ball = await ballById(database, ballId)
-    if (!ball) throw notFound('ball')
-    const { id, cover, factoryGrit = null, gamesBefore } = ball
-    const history = asSurfaceEvents(await standingEvents(database, [id]))
-    await devices.command('POST', '/scanner/place', { id, cover, factoryGrit, gamesBefore, history })
-    response.json(await devices.command<ScanReading>('POST', '/scanner/read', { spot }))
-  })
+  router.post(
+    '/scanner/read',
+    takes(scanRequestSchema, async ({ ballId, spot }, request, response) => {
+      await requireConnected('scanner')
+      const ball = await ballById(database, ballId)
+      if (!ball) throw notFound('ball')
+      const { id, cover, factoryGrit = null, gamesBefore } = ball
+      const history = asSurfaceEvents(await standingEvents(database, [id]))
+      await devices.command('POST', '/scanner/place', { id, cover, factoryGrit, gamesBefore, history })
+      response.json(await devices.command<ScanReading>('POST', '/scanner/read', { spot }))
+    }),
+  )
   return router
 }

@@ -4,7 +4,7 @@ import { ballsOfCustomers } from '../balls/store.ts'
 import { customersByIds } from '../customers/store.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { checked, removal, write } from '../http/write.ts'
+import { answers, removal, write } from '../http/write.ts'
 import {
   createRuleSet,
   deleteRuleSet,
@@ -18,9 +18,10 @@ import { createEvent, deleteEvent, eventById, eventDependents, listEvents, updat
 
 export function eventRoutes(context: Context): Router {
   const router = Router()
-  router.get('/', async (request, response) => {
-    response.json(await listEvents(context.database, checked(eventListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(eventListSchema, (question) => listEvents(context.database, question)),
+  )
   router.get('/:id', async (request, response) => {
     const event = await eventById(context.database, idOf(request))
     if (!event) throw notFound('event')

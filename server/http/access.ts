@@ -211,6 +211,7 @@ export const access: readonly Rule[] = [
   ['GET', '/devices/tracker/stream', 'counter'],
   ['POST', '/devices/tracker/throw', 'trials'],
   ['GET', '/search', 'counter'],
+  ['GET', '/openapi', 'counter'],
 ]
 
 /** Least role of a rule. */

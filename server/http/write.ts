@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { check, said } from '@sleetfall/contract'
-import type { Request, RequestHandler } from 'express'
+import type { Request, RequestHandler, Response } from 'express'
 import { type AnySchema, type InferType, object } from 'yup'
 import type { Db } from '../database/db.ts'
 import { tell } from '../database/news.ts'
@@ -24,6 +24,37 @@ export function checked<S extends AnySchema>(schema: S, body: unknown): InferTyp
   return result.value
 }
 
+interface Asked {
+  readonly schema: AnySchema
+  /** Whether it takes effect once for each `X-Write-Id`. */
+  readonly once: boolean
+}
+const asked = new WeakMap<RequestHandler, Asked>()
+/** What a route is asked with, for who describes the routes; undefined for a route that is told nothing. */
+export const askedWith = (handler: RequestHandler): Asked | undefined => asked.get(handler)
+
+/** A route that is told what a schema checks: in its query where it only reads, else in its body. */
+export function takes<S extends AnySchema>(
+  schema: S,
+  work: (input: InferType<S>, request: Request, response: Response) => unknown,
+): RequestHandler {
+  const handler: RequestHandler = async (request, response) => {
+    const reads = request.method === 'GET' || request.method === 'HEAD'
+    await work(checked(schema, reads ? request.query : request.body), request, response)
+  }
+  asked.set(handler, { schema, once: false })
+  return handler
+}
+
+/** A list or the like: what is found for the query that a schema checks is the answer. */
+export const answers = <S extends AnySchema>(
+  schema: S,
+  find: (question: InferType<S>, request: Request) => Promise<unknown>,
+): RequestHandler =>
+  takes(schema, async (question, request, response) => {
+    response.json(await find(question, request))
+  })
+
 const fingerprint = (body: unknown) =>
   createHash('sha256')
     .update(JSON.stringify(body ?? null))
@@ -40,7 +71,7 @@ export function write<S extends AnySchema>(
   work: (write: Write<InferType<S>>) => Promise<unknown>,
   again?: (write: Write<InferType<S>>) => Promise<unknown>,
 ): RequestHandler {
-  return async (request, response) => {
+  const handler: RequestHandler = async (request, response) => {
     const user = signedIn(request)
     const id = request.get('X-Write-Id') ?? ''
     if (!uuid.test(id)) throw new ProblemError(400, 'invalid-input', said('refused.writeIdMissing'))
@@ -69,6 +100,8 @@ export function write<S extends AnySchema>(
     if (answer === null || answer === undefined) response.status(204).end()
     else response.json(answer)
   }
+  asked.set(handler, { schema, once: true })
+  return handler
 }
 
 /** Deletes the record of the address; asked again it has gone already, which is what was wanted. */

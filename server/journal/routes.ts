@@ -2,7 +2,7 @@ import { type JournalEntry, journalQuestionSchema } from '@sleetfall/contract'
 import { Router } from 'express'
 import Papa from 'papaparse'
 import type { Context } from '../http/context.ts'
-import { checked } from '../http/write.ts'
+import { answers, takes } from '../http/write.ts'
 import { journalPart, journalPeople } from './store.ts'
 
 const columns = ['at', 'by', 'withPin', 'what', 'record', 'table', 'column', 'before', 'after']
@@ -22,27 +22,30 @@ function linesOf({ at, staffName, withPin, what, label, changes }: JournalEntry)
 
 export function journalRoutes({ database }: Context): Router {
   const router = Router()
-  router.get('/', async (request, response) => {
-    response.json(await journalPart(database, checked(journalQuestionSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(journalQuestionSchema, (question) => journalPart(database, question)),
+  )
   router.get('/people', async (_request, response) => {
     response.json(await journalPeople(database))
   })
   /** The journal as a table, written part by part: nothing of it is held. */
-  router.get('/file', async (request, response) => {
-    const question = checked(journalQuestionSchema, request.query)
-    response.attachment('journal.csv').type('text/csv')
-    const write = (rows: unknown[][]) =>
-      // A cell that begins like a formula is given as text.
-      response.write(`${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`)
-    write([columns])
-    for (let before: string | null = question.before ?? ''; before !== null && !response.destroyed;) {
-      const part = await journalPart(database, { ...question, before }, aPart)
-      if (part.items.length > 0 && !write(part.items.flatMap(linesOf)) && !response.destroyed)
-        await new Promise((resolve) => response.once('drain', resolve).once('close', resolve))
-      before = part.next
-    }
-    response.end()
-  })
+  router.get(
+    '/file',
+    takes(journalQuestionSchema, async (question, request, response) => {
+      response.attachment('journal.csv').type('text/csv')
+      const write = (rows: unknown[][]) =>
+        // A cell that begins like a formula is given as text.
+        response.write(`${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`)
+      write([columns])
+      for (let before: string | null = question.before ?? ''; before !== null && !response.destroyed;) {
+        const part = await journalPart(database, { ...question, before }, aPart)
+        if (part.items.length > 0 && !write(part.items.flatMap(linesOf)) && !response.destroyed)
+          await new Promise((resolve) => response.once('drain', resolve).once('close', resolve))
+        before = part.next
+      }
+      response.end()
+    }),
+  )
   return router
 }

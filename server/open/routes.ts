@@ -11,7 +11,7 @@ import type { Context } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { noteInJournal } from '../http/journal.ts'
 import { addressOf, limiter } from '../http/limiter.ts'
-import { checked } from '../http/write.ts'
+import { takes } from '../http/write.ts'
 import { listPatterns } from '../lanes/store.ts'
 import { shopName } from '../shop/store.ts'
 import { logSession, upkeepRows } from '../upkeep/service.ts'
@@ -80,15 +80,17 @@ export function openRoutes({ database }: Context): Router {
     if (!member) throw notFound('link')
     response.type('text/calendar').send(await calendarOfMember(database, member))
   })
-  router.post('/upkeep/:secret/sessions', async (request, response) => {
-    const input = checked(sessionLogSchema, request.body)
-    const answer = await database.transaction(async (db) => {
-      const { customerId } = await holder(db, request)
-      await logSession(db, input, { staffId: null, only: customerId })
-      await noteInJournal(db, { what: 'POST /open/upkeep/:secret/sessions', user: null, subjectId: customerId })
-      return upkeepFor(db, request)
-    })
-    response.json(answer)
-  })
+  router.post(
+    '/upkeep/:secret/sessions',
+    takes(sessionLogSchema, async (input, request, response) => {
+      const answer = await database.transaction(async (db) => {
+        const { customerId } = await holder(db, request)
+        await logSession(db, input, { staffId: null, only: customerId })
+        await noteInJournal(db, { what: 'POST /open/upkeep/:secret/sessions', user: null, subjectId: customerId })
+        return upkeepFor(db, request)
+      })
+      response.json(answer)
+    }),
+  )
   return router
 }

@@ -1,8 +1,9 @@
+import { recordQuestionSchema } from '@sleetfall/contract'
 import { Router } from 'express'
 import { object } from 'yup'
 import { customerById } from '../customers/store.ts'
 import { type Context, idOf } from '../http/context.ts'
-import { write } from '../http/write.ts'
+import { takes, write } from '../http/write.ts'
 import { forgetCustomer } from './forget.ts'
 import { recordOf } from './record.ts'
 
@@ -10,11 +11,14 @@ export function rightsRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
   /** All that is held of a customer, for them to take away; `?file` as a file. */
-  router.get('/:id', async (request, response) => {
-    const record = await recordOf(database, idOf(request))
-    if (request.query['file'] !== undefined) response.attachment(`${String(record.customer['name'])}.json`)
-    response.json(record)
-  })
+  router.get(
+    '/:id',
+    takes(recordQuestionSchema, async ({ file }, request, response) => {
+      const record = await recordOf(database, idOf(request))
+      if (file !== undefined) response.attachment(`${String(record.customer['name'])}.json`)
+      response.json(record)
+    }),
+  )
   router.post(
     '/:id/forget',
     write(

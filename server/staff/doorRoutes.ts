@@ -13,7 +13,7 @@ import type { Context } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
 import { noteInJournal, noteOwn } from '../http/journal.ts'
 import { addressOf, limiter } from '../http/limiter.ts'
-import { checked } from '../http/write.ts'
+import { takes } from '../http/write.ts'
 import { useCode } from './codes.ts'
 import { isKnownDevice, rememberDevice } from './knownDevice.ts'
 import { refuseCommon } from './password.ts'
@@ -77,72 +77,84 @@ export function doorRoutes(context: Context): Router {
     response.json(door)
   })
 
-  router.post('/', ...guard.names, async (request, response) => {
-    const { login, password, second } = checked(signInSchema, request.body)
-    const user = await staff.authenticate(database, loginOf(login), password)
-    if (!user) throw new ProblemError(401, 'wrong-credentials', said('refused.signInWrong'))
-    if (user.totpSecret !== null) {
-      if (!second) {
-        const asked: SecondFactorAsked = { secondFactor: true }
-        return response.json(asked)
+  router.post(
+    '/',
+    ...guard.names,
+    takes(signInSchema, async ({ login, password, second }, request, response) => {
+      const user = await staff.authenticate(database, loginOf(login), password)
+      if (!user) throw new ProblemError(401, 'wrong-credentials', said('refused.signInWrong'))
+      if (user.totpSecret !== null) {
+        if (!second) {
+          const asked: SecondFactorAsked = { secondFactor: true }
+          return response.json(asked)
+        }
+        if (!(await takeSecond(database, user.id, user.totpSecret, second)))
+          throw new ProblemError(401, 'wrong-credentials', said('refused.secondWrong'))
       }
-      if (!(await takeSecond(database, user.id, user.totpSecret, second)))
-        throw new ProblemError(401, 'wrong-credentials', said('refused.secondWrong'))
-    }
-    await begin(request, user, 'password')
-    await rememberDevice(database, request, response, user.id)
-    await noteOwn(database, request)
-    response.json(await sessionInfo(context, request))
-  })
+      await begin(request, user, 'password')
+      await rememberDevice(database, request, response, user.id)
+      await noteOwn(database, request)
+      response.json(await sessionInfo(context, request))
+    }),
+  )
 
   /** Sets a password with a one-time code; signing in with it comes after, with a second factor where there is one. */
-  router.post('/code', ...guard.names, async (request, response) => {
-    const { login, code, next } = checked(codeSignInSchema, request.body)
-    refuseCommon('next', next, [login])
-    const member = await staff.activeByLogin(database, loginOf(login))
-    // Of nobody's name there is no code; what is not found takes as long.
-    const used = await useCode(database, member?.id ?? randomUUID(), code)
-    if (!member || !used) throw new ProblemError(401, 'wrong-credentials', said('refused.codeWrong'))
-    await database.transaction(async (db) => {
-      await staff.setPassword(db, member.id, next)
-      if (used.clearsSecond) await turnOff(db, member.id)
-      await noteInJournal(db, {
-        what: 'POST /session/code',
-        user: { id: member.id, withPin: false },
-        subjectId: member.id,
+  router.post(
+    '/code',
+    ...guard.names,
+    takes(codeSignInSchema, async ({ login, code, next }, request, response) => {
+      refuseCommon('next', next, [login])
+      const member = await staff.activeByLogin(database, loginOf(login))
+      // Of nobody's name there is no code; what is not found takes as long.
+      const used = await useCode(database, member?.id ?? randomUUID(), code)
+      if (!member || !used) throw new ProblemError(401, 'wrong-credentials', said('refused.codeWrong'))
+      await database.transaction(async (db) => {
+        await staff.setPassword(db, member.id, next)
+        if (used.clearsSecond) await turnOff(db, member.id)
+        await noteInJournal(db, {
+          what: 'POST /session/code',
+          user: { id: member.id, withPin: false },
+          subjectId: member.id,
+        })
       })
-    })
-    response.status(204).end()
-  })
+      response.status(204).end()
+    }),
+  )
 
   /** The first owner of a shop that has none, with the code of the start command. */
-  router.post('/owner', ...guard.names, async (request, response) => {
-    const { code, name, login, next } = checked(firstOwnerSchema, request.body)
-    refuseCommon('next', next, [login, name])
-    if ((await staff.activeOwners(database)) > 0) throw new ProblemError(409, 'refused', said('refused.ownerThere'))
-    if (!(await useCode(database, null, code)))
-      throw new ProblemError(401, 'wrong-credentials', said('refused.codeWrong'))
-    const id = randomUUID()
-    await database.transaction((db) =>
-      staff.createStaff(db, { id, login, name, role: 'owner', active: true, password: next }),
-    )
-    const user = (await staff.authenticate(database, login, next))!
-    await begin(request, user, 'password')
-    await rememberDevice(database, request, response, id)
-    await noteOwn(database, request)
-    response.json(await sessionInfo(context, request))
-  })
+  router.post(
+    '/owner',
+    ...guard.names,
+    takes(firstOwnerSchema, async ({ code, name, login, next }, request, response) => {
+      refuseCommon('next', next, [login, name])
+      if ((await staff.activeOwners(database)) > 0) throw new ProblemError(409, 'refused', said('refused.ownerThere'))
+      if (!(await useCode(database, null, code)))
+        throw new ProblemError(401, 'wrong-credentials', said('refused.codeWrong'))
+      const id = randomUUID()
+      await database.transaction((db) =>
+        staff.createStaff(db, { id, login, name, role: 'owner', active: true, password: next }),
+      )
+      const user = (await staff.authenticate(database, login, next))!
+      await begin(request, user, 'password')
+      await rememberDevice(database, request, response, id)
+      await noteOwn(database, request)
+      response.json(await sessionInfo(context, request))
+    }),
+  )
 
   /** Who works at a shared tablet now. */
-  router.post('/pin', guard.pin, async (request, response) => {
-    if (!(await isShared(database, request))) throw new ProblemError(403, 'refused', said('refused.notShared'))
-    const { id, pin } = checked(pinSignInSchema, request.body)
-    const user = await staff.authenticatePin(database, id, pin)
-    if (!user) throw new ProblemError(401, 'wrong-credentials', said('refused.pinWrong'))
-    await begin(request, user, 'pin')
-    await noteOwn(database, request)
-    response.json(await sessionInfo(context, request))
-  })
+  router.post(
+    '/pin',
+    guard.pin,
+    takes(pinSignInSchema, async ({ id, pin }, request, response) => {
+      if (!(await isShared(database, request))) throw new ProblemError(403, 'refused', said('refused.notShared'))
+      const user = await staff.authenticatePin(database, id, pin)
+      if (!user) throw new ProblemError(401, 'wrong-credentials', said('refused.pinWrong'))
+      await begin(request, user, 'pin')
+      await noteOwn(database, request)
+      response.json(await sessionInfo(context, request))
+    }),
+  )
 
   /** Leaves a shared tablet to whoever comes next; elsewhere it signs out. */
   router.post('/lock', async (request, response) => {

@@ -13,7 +13,7 @@ import { type Context, signedIn } from '../http/context.ts'
 import { ProblemError, invalidInput, notFound } from '../http/errors.ts'
 import { noteOwn } from '../http/journal.ts'
 import { limiter } from '../http/limiter.ts'
-import { checked, write } from '../http/write.ts'
+import { takes, write } from '../http/write.ts'
 import { refuseCommon, refuseEasyPin } from './password.ts'
 import { offer, stepOf, turnOff, turnOn } from './secondFactor.ts'
 import { idleHours } from './sessionOf.ts'
@@ -62,25 +62,32 @@ export function ownRoutes(context: Context): Router {
   )
 
   /** The own password: every other session of theirs ends. */
-  router.put('/password', guesses, async (request, response) => {
-    const { present, next } = checked(passwordChangeSchema, request.body)
-    const { login, name } = (await staff.staffById(database, signedIn(request).id))!
-    refuseCommon('next', next, [login, name])
-    const id = await proven(request, present)
-    const epoch = await database.transaction((db) => staff.setPassword(db, id, next))
-    request.session.user = { ...request.session.user!, epoch }
-    if (request.session.shared?.id === id) request.session.shared = { id, epoch }
-    await noteOwn(database, request)
-    response.status(204).end()
-  })
+  router.put(
+    '/password',
+    guesses,
+    takes(passwordChangeSchema, async ({ present, next }, request, response) => {
+      const { login, name } = (await staff.staffById(database, signedIn(request).id))!
+      refuseCommon('next', next, [login, name])
+      const id = await proven(request, present)
+      const epoch = await database.transaction((db) => staff.setPassword(db, id, next))
+      request.session.user = { ...request.session.user!, epoch }
+      if (request.session.shared?.id === id) request.session.shared = { id, epoch }
+      await noteOwn(database, request)
+      response.status(204).end()
+    }),
+  )
 
-  router.put('/pin', passwordSession, guesses, async (request, response) => {
-    const { present, pin } = checked(pinSchema, request.body)
-    if (pin !== null) refuseEasyPin('pin', pin)
-    await staff.setPin(database, await proven(request, present), pin)
-    await noteOwn(database, request)
-    response.status(204).end()
-  })
+  router.put(
+    '/pin',
+    passwordSession,
+    guesses,
+    takes(pinSchema, async ({ present, pin }, request, response) => {
+      if (pin !== null) refuseEasyPin('pin', pin)
+      await staff.setPin(database, await proven(request, present), pin)
+      await noteOwn(database, request)
+      response.status(204).end()
+    }),
+  )
 
   router.post('/second-factor', passwordSession, async (request, response) => {
     const { login } = (await staff.staffById(database, signedIn(request).id))!
@@ -88,24 +95,33 @@ export function ownRoutes(context: Context): Router {
     request.session.offered = offered.secret
     response.json(offered)
   })
-  router.put('/second-factor', passwordSession, guesses, async (request, response) => {
-    const { present, code } = checked(secondFactorSchema, request.body)
-    const { offered } = request.session
-    if (offered === undefined) throw new ProblemError(409, 'wrong-state', said('refused.secondNotBegun'))
-    const id = await proven(request, present)
-    const step = stepOf(offered, code)
-    if (step === null) throw invalidInput([{ path: 'code', said: said('refused.secondWrong') }])
-    const recovery = await database.transaction((db) => turnOn(db, id, offered, step))
-    delete request.session.offered
-    await noteOwn(database, request)
-    response.json({ recovery })
-  })
-  router.post('/second-factor/off', passwordSession, guesses, async (request, response) => {
-    const id = await proven(request, checked(withPasswordSchema, request.body).present)
-    await database.transaction((db) => turnOff(db, id))
-    await noteOwn(database, request)
-    response.status(204).end()
-  })
+  router.put(
+    '/second-factor',
+    passwordSession,
+    guesses,
+    takes(secondFactorSchema, async ({ present, code }, request, response) => {
+      const { offered } = request.session
+      if (offered === undefined) throw new ProblemError(409, 'wrong-state', said('refused.secondNotBegun'))
+      const id = await proven(request, present)
+      const step = stepOf(offered, code)
+      if (step === null) throw invalidInput([{ path: 'code', said: said('refused.secondWrong') }])
+      const recovery = await database.transaction((db) => turnOn(db, id, offered, step))
+      delete request.session.offered
+      await noteOwn(database, request)
+      response.json({ recovery })
+    }),
+  )
+  router.post(
+    '/second-factor/off',
+    passwordSession,
+    guesses,
+    takes(withPasswordSchema, async ({ present }, request, response) => {
+      const id = await proven(request, present)
+      await database.transaction((db) => turnOff(db, id))
+      await noteOwn(database, request)
+      response.status(204).end()
+    }),
+  )
 
   router.get('/sessions', async (request, response) => {
     response.json(await sessionsOf(database, signedIn(request).id, idleHours, request.session.id))
@@ -122,13 +138,16 @@ export function ownRoutes(context: Context): Router {
   })
 
   /** Makes this device a shared tablet, or no longer one. */
-  router.put('/shared', passwordSession, async (request, response) => {
-    const { shared } = checked(sharedDeviceSchema, request.body)
-    const { id, epoch } = request.session.user!
-    if (shared) request.session.shared = { id, epoch }
-    else delete request.session.shared
-    await noteOwn(database, request)
-    response.status(204).end()
-  })
+  router.put(
+    '/shared',
+    passwordSession,
+    takes(sharedDeviceSchema, async ({ shared }, request, response) => {
+      const { id, epoch } = request.session.user!
+      if (shared) request.session.shared = { id, epoch }
+      else delete request.session.shared
+      await noteOwn(database, request)
+      response.status(204).end()
+    }),
+  )
   return router
 }

@@ -2,7 +2,7 @@ import { adviceQuestionSchema, wrong } from '@sleetfall/contract'
 import { Router } from 'express'
 import { boolean, object } from 'yup'
 import { type Context, idOf } from '../http/context.ts'
-import { checked, write } from '../http/write.ts'
+import { takes, write } from '../http/write.ts'
 import { adviceFor, surfacePage } from './page.ts'
 import { rulesOff, setRule } from './rules.ts'
 
@@ -13,10 +13,12 @@ export function surfaceRoutes(context: Context): Router {
   router.get('/:id', async (request, response) => {
     response.json(await surfacePage(database, idOf(request)))
   })
-  router.get('/:id/advice', async (request, response) => {
-    const { complaint, patternId } = checked(adviceQuestionSchema, request.query)
-    response.json(await adviceFor(database, idOf(request), { complaint, patternId }))
-  })
+  router.get(
+    '/:id/advice',
+    takes(adviceQuestionSchema, async ({ complaint, patternId }, request, response) => {
+      response.json(await adviceFor(database, idOf(request), { complaint, patternId }))
+    }),
+  )
   /** Whether this shop holds a rule of thumb; the owner's to say. */
   router.put(
     '/rules/:rule',

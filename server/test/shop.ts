@@ -7,7 +7,7 @@ import { createApp } from '../app.ts'
 import { type Database, openDatabase } from '../database/db.ts'
 import { atOnce } from '../present/queue.ts'
 import { ensureShop } from '../shop/store.ts'
-import { createStaff } from '../staff/store.ts'
+import { createStaff, setPassword } from '../staff/store.ts'
 
 const clusterUrl = (database: string) => {
   const pattern = process.env['TEST_CLUSTER_URL']
@@ -35,12 +35,18 @@ export const testDatabase = async (template: Template = 'template_migrated'): Pr
 export const password = 'a-long-enough-password'
 
 /** A shop with one member of each role, and the whole application over it. */
-export async function testShop(options: { readonly devicesUrl?: string; readonly logger?: Logger } = {}) {
-  const database = await testDatabase()
+export async function testShop(
+  options: { readonly devicesUrl?: string; readonly logger?: Logger; readonly template?: Template } = {},
+) {
+  const database = await testDatabase(options.template)
   await ensureShop(database, 'Test shop', 'test-secret')
-  for (const role of ['owner', 'technician', 'counter'] as const) {
-    await createStaff(database, { id: randomUUID(), login: role, name: role, role, active: true, password })
-  }
+  // The demo shop has its own members, who sign in like the others here.
+  if (options.template === 'template_demo') {
+    for (const { id } of await database.many<{ id: string }>('update staff set login = role returning id'))
+      await setPassword(database, id, password)
+  } else
+    for (const role of ['owner', 'technician', 'counter'] as const)
+      await createStaff(database, { id: randomUUID(), login: role, name: role, role, active: true, password })
   const { app, close } = createApp({
     database,
     logger: options.logger ?? pino({ level: 'silent' }),

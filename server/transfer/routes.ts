@@ -9,7 +9,7 @@ import { type Request, Router } from 'express'
 import type { Context } from '../http/context.ts'
 import { ProblemError, notFound } from '../http/errors.ts'
 import { noteWrite } from '../http/journal.ts'
-import { checked } from '../http/write.ts'
+import { takes } from '../http/write.ts'
 import { openArchive } from './archive.ts'
 import { catalogOf } from './catalog.ts'
 import { exportShop } from './exportShop.ts'
@@ -58,23 +58,25 @@ export function transferRoutes({ database }: Context): Router {
     response.end()
   })
   /** Looks through a shop that somebody brings, or takes it over. Asked twice it finds everything there already. */
-  router.put('/shop', async (request, response) => {
-    const wishes = checked(importWishesSchema, request.query)
-    const folder = await mkdtemp(join(tmpdir(), 'sleetfall-import-'))
-    try {
-      const file = join(folder, 'shop')
-      await received(request, file)
-      const archive = await openArchive(file, () => readFile(file), await isZip(file))
+  router.put(
+    '/shop',
+    takes(importWishesSchema, async (wishes, request, response) => {
+      const folder = await mkdtemp(join(tmpdir(), 'sleetfall-import-'))
       try {
-        const answer = await importShop(database, archive, wishes)
-        if (answer.taken) await noteWrite(database, request, theShop)
-        response.json(answer)
+        const file = join(folder, 'shop')
+        await received(request, file)
+        const archive = await openArchive(file, () => readFile(file), await isZip(file))
+        try {
+          const answer = await importShop(database, archive, wishes)
+          if (answer.taken) await noteWrite(database, request, theShop)
+          response.json(answer)
+        } finally {
+          archive.close()
+        }
       } finally {
-        archive.close()
+        await rm(folder, { recursive: true, force: true })
       }
-    } finally {
-      await rm(folder, { recursive: true, force: true })
-    }
-  })
+    }),
+  )
   return router
 }

@@ -14,7 +14,7 @@ import { object } from 'yup'
 import type { Db } from '../database/db.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
-import { type Write, checked, removal, write } from '../http/write.ts'
+import { type Write, answers, removal, write } from '../http/write.ts'
 import { learnFromTrial } from '../surface/oilLearning.ts'
 import {
   addShot,
@@ -48,9 +48,10 @@ const armOf = (request: Request) => Number(request.params['arm']) || 0
 
 export function trialRoutes(context: Context): Router {
   const router = Router()
-  router.get('/', async (request, response) => {
-    response.json(await listTrials(context.database, checked(trialListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(trialListSchema, (question) => listTrials(context.database, question)),
+  )
   /** How far a customer's counted shots spread at the target, or null. */
   router.get('/spread/:customerId', async (request, response) => {
     response.json(await spreadOf(context.database, idOf(request, 'customerId')))

@@ -15,7 +15,7 @@ import { ballById } from '../balls/store.ts'
 import { notAllowed } from '../http/access.ts'
 import { type Context, idOf } from '../http/context.ts'
 import { ProblemError } from '../http/errors.ts'
-import { checked, write } from '../http/write.ts'
+import { answers, write } from '../http/write.ts'
 import { aheadJob, aheadNow, visitsAhead } from './ahead.ts'
 import { aheadAt, keptAhead } from './aheadStore.ts'
 import { logNight, logSession, nightOf, upkeepBoard, upkeepOf, withdrawNight } from './service.ts'
@@ -27,9 +27,10 @@ export function upkeepRoutes(context: Context): Router {
   const { database, later } = context
   const router = Router()
 
-  router.get('/', async (request, response) => {
-    response.json(await upkeepBoard(database, checked(upkeepListSchema, request.query)))
-  })
+  router.get(
+    '/',
+    answers(upkeepListSchema, (question) => upkeepBoard(database, question)),
+  )
   /** What the balls of one customer are due for. */
   router.get('/of/:id', async (request, response) => {
     response.json(await upkeepOf(database, idOf(request)))
@@ -40,9 +41,10 @@ export function upkeepRoutes(context: Context): Router {
     response.json(ahead)
     if (old) await later(aheadJob, 'shop', ahead.countedAt === null)
   })
-  router.get('/ahead/visits', async (request, response) => {
-    response.json(await visitsAhead(database, checked(aheadVisitsSchema, request.query)))
-  })
+  router.get(
+    '/ahead/visits',
+    answers(aheadVisitsSchema, (question) => visitsAhead(database, question)),
+  )
   router.post(
     '/ahead/anew',
     write(

@@ -77,7 +77,7 @@ export function useCommandField({ shortcuts, leaveField }: { shortcuts: () => vo
         return
       }
       await notices.attempt(async () => {
-        const answer = await get<Found[]>(`/search?q=${encodeURIComponent(wanted)}`)
+        const answer = await get<Found[]>(`/search?q=${encodeURIComponent(wanted.slice(0, 80))}`)
         if (wanted === text.value.trim()) {
           found.value = answer
           asked.value = wanted
