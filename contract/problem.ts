@@ -44,6 +44,7 @@ export type ProblemCode =
   | 'refused'
   | 'unavailable'
   | 'busy'
+  | 'disk-full'
   | 'internal'
 
 export type Checked<T> =

@@ -74,6 +74,71 @@ test('database connections that break are opened again, and a session that ends 
   await expect(page.getByRole('region', { name: 'Wickernel' })).toContainText('typed before the session ended')
 })
 
+test('a tablet that goes out in the middle of a form has what was typed when it comes back; saved or thrown away it is gone', async ({
+  signedIn: page,
+}) => {
+  await openBall(page, 'Maud Ebberly', 'Tarnkettle')
+  await editNote(page, 'typed before the battery died')
+  await page.waitForTimeout(700)
+  const other = await page.context().newPage()
+  // Gone without a word: no question is asked, nothing is cleared away.
+  await page.close()
+  await openBall(other, 'Maud Ebberly', 'Tarnkettle')
+  const form = other.getByRole('dialog')
+  await other.getByRole('button', { name: 'Edit ball' }).click()
+  await expect(form.getByRole('status')).toContainText(/This was typed .* ago and not saved then/)
+  await expect(form.getByLabel('Note')).toHaveValue('typed before the battery died')
+  await form.getByRole('button', { name: 'Save' }).click()
+  await expect(other.getByRole('region', { name: 'Tarnkettle' })).toContainText('typed before the battery died')
+
+  // Saved: the form opens with the record and says nothing.
+  await editNote(other, 'thrown away')
+  await expect(form.getByRole('status')).toHaveCount(0)
+  await other.waitForTimeout(700)
+  await form.getByRole('button', { name: 'Cancel' }).click()
+  await form.getByRole('button', { name: 'Discard' }).click()
+  await other.getByRole('button', { name: 'Edit ball' }).click()
+  await expect(form.getByLabel('Note')).toHaveValue('typed before the battery died')
+  await expect(form.getByRole('status')).toHaveCount(0)
+})
+
+test('a tablet whose clock is three hours ahead is told so, and records by the shop’s', async ({ page, site }) => {
+  await page.clock.setFixedTime(Date.now() + 3 * 3_600_000)
+  await signIn(page, site, 'tech')
+  await openBall(page, 'Gard Plumwharf', 'Wickernel')
+  await expect(page.getByText('The clock of this device is 3 hours ahead of the shop’s')).toBeVisible()
+  await page.getByRole('button', { name: '+1 game' }).click()
+  await expect(page.getByText('1 game logged for Wickernel')).toBeVisible()
+  await page
+    .getByRole('status')
+    .filter({ hasText: 'The clock of this device' })
+    .getByRole('button', { name: 'Dismiss' })
+    .click()
+  await expect(page.getByText('The clock of this device')).toHaveCount(0)
+})
+
+test('a database that answers late: the page says that it takes longer, and what was typed is saved once', async ({
+  signedIn: page,
+  site,
+}) => {
+  await openBall(page, 'Odda Brimstow', 'Wrackline')
+  await editNote(page, 'typed while the database was slow')
+  const client = new pg.Client({ connectionString: site.databaseUrl })
+  await client.connect()
+  await client.query(
+    `create function late() returns trigger language plpgsql as $$ begin perform pg_sleep(11); return new; end $$`,
+  )
+  await client.query('create trigger late before update on ball for each row execute function late()')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('The server takes longer than usual')).toBeVisible()
+  await expect(page.getByText('Wrackline is on the rack')).toBeVisible()
+  await expect(page.getByText('The server takes longer than usual')).toHaveCount(0)
+  await client.query('drop trigger late on ball')
+  await client.query('drop function late')
+  await client.end()
+  await expect(page.getByRole('region', { name: 'Wrackline' })).toContainText('typed while the database was slow')
+})
+
 test('the served application refuses a value of the wrong kind in its own words, and tells nothing of it', async ({
   signedIn: page,
 }) => {

@@ -179,7 +179,7 @@ test('coverage without a customer shows the nearest gaps, the what-if opens on t
     'shots of the next trials with their leave show how good it was',
   )
   await page.goto('/lanes/what-if')
-  await expect(page.getByText('% of shots in the pocket')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText('% of shots')).toBeVisible({ timeout: 20_000 })
 })
 
 test('paper takes every row and column and no control', async ({ signedIn: page }) => {

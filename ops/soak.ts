@@ -14,7 +14,8 @@ import { projectRoot } from './root.ts'
 /**
  * `npm run soak`: two servers and a worker on one database, many users who read and write, some whose network flaps, some who send rubbish, while
  * servers, the database and its connections are killed at random. Says what was lost or doubled, and how soon answers came. `-- --minutes 8`,
- * `--users 50`, `--calm` (no kills: for memory and times), `--large` (100,000 balls, five million rows).
+ * `--users 50`, `--calm` (no kills: for memory and times), `--large` (100,000 balls, five million rows), `--again` (the shop of the run before), `--pause 1000` (what a user takes between two
+ * requests, on average, in ms: without, they ask as fast as they can).
  */
 const numberOf = (name: string, usual: number) => {
   const at = process.argv.indexOf(`--${name}`)
@@ -22,6 +23,8 @@ const numberOf = (name: string, usual: number) => {
 }
 const minutes = numberOf('minutes', 8)
 const users = numberOf('users', 50)
+const pauseMs = numberOf('pause', 30)
+const anew = !process.argv.includes('--again')
 const calm = process.argv.includes('--calm')
 const large = process.argv.includes('--large')
 const small: ShopSize = { customers: 1000, ballsEach: 5, sessionsEach: 6, trials: 500, shotsEach: 8, events: 200 }
@@ -41,16 +44,18 @@ const quantile = (sorted: readonly number[], share: number) => sorted[Math.floor
 const row = (name: string, value: string | number) => console.log(`${name.padEnd(46)} ${value}`)
 
 await buildAll()
-rmSync(folder, { recursive: true, force: true })
+if (anew) rmSync(folder, { recursive: true, force: true })
 let cluster: Cluster = await startCluster({ folder, preferredPort: 54510 })
 const name = 'soak'
 const urlNow = () => cluster.url(name)
-await createDatabase(cluster.url('postgres'), name, { anew: true })
-await prepareDatabase(urlNow(), 'demo', () => {})
-const maker = openDatabase(urlNow())
-await maker.transaction((db) => makeLargeShop(db, large ? huge : small))
-await maker.close()
-await rebuildPresent(urlNow(), () => {})
+if (anew) {
+  await createDatabase(cluster.url('postgres'), name, { anew: true })
+  await prepareDatabase(urlNow(), 'demo', () => {})
+  const maker = openDatabase(urlNow())
+  await maker.transaction((db) => makeLargeShop(db, large ? huge : small))
+  await maker.close()
+  await rebuildPresent(urlNow(), () => {})
+}
 const looker = openDatabase(urlNow())
 await analyse(looker)
 const ballIds = (await looker.many<{ id: string }>('select id from ball order by md5(id::text) limit 400')).map(
@@ -98,8 +103,15 @@ for (const port of ports)
 const statuses = new Map<string, number>()
 const count = (what: string) => statuses.set(what, (statuses.get(what) ?? 0) + 1)
 const times: number[] = []
+const timesOf = new Map<string, number[]>()
 let [retried, gaveUp, flaps] = [0, 0, 0]
 const patienceMs = 60_000
+
+async function whole(address: string, init: RequestInit): Promise<Response> {
+  const response = await fetch(address, init)
+  await response.arrayBuffer()
+  return response
+}
 
 /** One request as the page sends it: asked again under the same write id until a server answers. */
 async function ask(
@@ -118,22 +130,31 @@ async function ask(
     // A network that breaks off at any moment, also when the answer is on its way.
     const signal = flapping && tries < 2 ? AbortSignal.timeout(randomInt(1, 40)) : AbortSignal.timeout(15_000)
     try {
-      const response = await fetch(`${origin}/api${path}`, {
-        method,
-        signal,
-        headers: {
-          cookie,
-          Origin: origin,
-          'X-Write-Id': writeId,
-          ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
-        },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      })
-      await response.clone().arrayBuffer()
+      // Node's own fetch now and then never comes back from one that broke off; it is not waited for.
+      const response = await Promise.race([
+        whole(`${origin}/api${path}`, {
+          method,
+          signal,
+          headers: {
+            cookie,
+            Origin: origin,
+            'X-Write-Id': writeId,
+            ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+          },
+          ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+        }),
+        sleep(17_000).then((): never => {
+          throw new Error('no answer')
+        }),
+      ])
       if (response.status < 502) {
         if (response.status === 500) count(`500 ${method} ${path.replace(/[0-9a-f-]{36}/g, ':id')}`)
-        if (tries === 0) times.push(performance.now() - from)
-        else retried += 1
+        if (tries === 0) {
+          const ms = performance.now() - from
+          times.push(ms)
+          const key = `${method} ${path.replace(/[0-9a-f-]{36}/g, ':id').replace(/\?.*/, '')}`
+          timesOf.set(key, [...(timesOf.get(key) ?? []), ms])
+        } else retried += 1
         return response
       }
       count('503')
@@ -170,7 +191,7 @@ const reads: readonly (() => string)[] = [
   () => `/customers?q=${any(['br', 'tam', 'or', 'wick'])}`,
   () => '/bench/strip',
   () => '/upkeep?within=week&limit=20',
-  () => '/trials',
+  () => '/trials?limit=25',
   () => `/search?q=${any(['brimwick 17', 'tamley', 'quel'])}`,
 ]
 async function user(cookie: string, flapping: boolean): Promise<void> {
@@ -191,7 +212,7 @@ async function user(cookie: string, flapping: boolean): Promise<void> {
       if (answer?.ok) acknowledged.push({ what: event ? 'event' : 'customer', id })
       else if (answer) count(`refused ${answer.status}`)
     }
-    await sleep(randomInt(60))
+    await sleep(randomInt(2 * pauseMs))
   }
 }
 
@@ -289,15 +310,27 @@ const megabytes = ({ child }: Process): number => {
 }
 const memory: number[][] = []
 const watch = setInterval(() => memory.push(servers.map(megabytes)), 15_000)
+let toldOf = 0
+/** How it goes, once a minute: a long run shows whether answers get slower or memory grows. */
+const tell = setInterval(() => {
+  const lately = times.slice(toldOf).sort((a, b) => a - b)
+  toldOf = times.length
+  console.log(
+    `  ${lately.length} answers in a minute, 95 % within ${quantile(lately, 0.95).toFixed(0)} ms; servers ${servers
+      .map((one) => megabytes(one).toFixed(0))
+      .join(' + ')} MB`,
+  )
+}, 60_000)
 
 console.log(`${users} users, two servers, a worker, ${rows.n} rows, ${minutes} minutes${calm ? ', no kills' : ''}`)
 const flapping = Math.ceil(users / 5)
 await Promise.all([
   ...cookies.slice(3).map((cookie, at) => user(cookie, at < flapping)),
-  ...cookies.slice(0, 3).map(hostile),
-  ...(calm ? [] : [killer()]),
+  // Rubbish and kills are for the other question: whether anything is lost.
+  ...(calm ? [] : [...cookies.slice(0, 3).map(hostile), killer()]),
 ])
 clearInterval(watch)
+clearInterval(tell)
 
 // Whatever fell last stands again before it is looked what is there.
 await sleep(2000)
@@ -317,12 +350,20 @@ stopping = true
 for (const { child } of [...servers, worker]) child?.kill('SIGKILL')
 cluster.stop()
 
-const sorted = times.sort((a, b) => a - b)
+const sorted = [...times].sort((a, b) => a - b)
 const errors = [...statuses].filter(([what]) => what.startsWith('500'))
 row(
   'answers at the first try',
   `${sorted.length}: half within ${quantile(sorted, 0.5).toFixed(0)} ms, 95 % within ${quantile(sorted, 0.95).toFixed(0)} ms, 99 % within ${quantile(sorted, 0.99).toFixed(0)} ms`,
 )
+for (const [key, ms] of [...timesOf].filter(([, all]) => all.length > 20).sort(([a], [b]) => (a < b ? -1 : 1))) {
+  const own = ms.sort((a, b) => a - b)
+  if (calm)
+    row(
+      `  ${key}`,
+      `${own.length}: ${quantile(own, 0.5).toFixed(0)} ms, 95 % within ${quantile(own, 0.95).toFixed(0)} ms`,
+    )
+}
 row('answers after asking again', `${retried}, ${gaveUp} not within a minute`)
 row('broken off by a flapping network', flaps)
 row('told to ask again (503)', statuses.get('503') ?? 0)

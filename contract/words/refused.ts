@@ -55,6 +55,8 @@ export const refused = {
   wrongHost:
     'This machine does not answer under the name {host}. Open it by its address, or start it with ALLOWED_HOSTS set to that name.',
   busy: 'The server is busy; it is tried again.',
+  diskFull:
+    'The disk of the shop’s machine is full: nothing was saved. Whoever looks after it has to make room; it is tried again until then.',
   databaseAway: 'The database is not answering; it is tried again.',
   internal: 'Something went wrong on the server. Nothing was saved.',
   writeIdMissing: 'X-Write-Id: a client-made UUID is missing.',

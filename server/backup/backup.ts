@@ -82,6 +82,8 @@ const ended = (child: ChildProcess, name: string) => {
 
 async function withClient<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
   const client = new pg.Client({ connectionString: url })
+  // A connection that breaks fails what is asked of it, not the process.
+  client.on('error', () => {})
   await client.connect()
   try {
     return await work(client)

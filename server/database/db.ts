@@ -67,6 +67,8 @@ export function openDatabase(
   const pool = new pg.Pool({ connectionString: url, max: connections, connectionTimeoutMillis: 3000, types: parsers })
   // A connection that breaks while idle is dropped; the next query opens another.
   pool.on('error', onIdleError)
+  // One that breaks between being opened and being taken has nobody who listens, which would end the process; what is asked of it fails by itself.
+  pool.on('connect', (client) => client.on('error', () => {}))
   return {
     ...handle(pool),
     pool,

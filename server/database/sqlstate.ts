@@ -16,6 +16,12 @@ export function isBusy(error: unknown): boolean {
   return code === '53300' || (code === undefined && message === 'timeout exceeded when trying to connect')
 }
 
+/** The database's disk is full, or this machine's. */
+export function isFull(error: unknown): boolean {
+  const { code } = error as { code?: string }
+  return code === '53100' || code === 'ENOSPC'
+}
+
 export function isAway(error: unknown): boolean {
   const { code, message } = error as { code?: string; message?: string }
   if (code !== undefined) return awayCodes.includes(code) || awayClasses.includes(code.slice(0, 2))

@@ -6,6 +6,7 @@ import {
   foreignKeyViolation,
   isAway,
   isBusy,
+  isFull,
   restrictViolation,
   uniqueViolation,
 } from '../database/sqlstate.ts'
@@ -58,6 +59,7 @@ const unreadable: Readonly<Record<number, Said>> = {
 function asProblem(error: unknown): ProblemError | null {
   if (error instanceof ProblemError) return error
   if (isBusy(error)) return new ProblemError(503, 'busy', said('refused.busy'))
+  if (isFull(error)) return new ProblemError(503, 'disk-full', said('refused.diskFull'))
   if (isAway(error)) return new ProblemError(503, 'unavailable', said('refused.databaseAway'))
   const known = fromDatabase(error as { code?: string })
   if (known) return known

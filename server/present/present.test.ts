@@ -260,6 +260,16 @@ const urlOf = (of: Database) =>
   String((of.pool as unknown as { options: { connectionString: string } }).options.connectionString)
 
 describe('several processes on one database', () => {
+  test('six that start at once make the queues once, and none stumbles over another', async () => {
+    const own = await testDatabase()
+    const url = urlOf(own)
+    await own.close()
+    const names = Array.from({ length: 8 }, (_, n) => `job-${n}`)
+    const opened = await Promise.all(Array.from({ length: 6 }, () => openBehind(url, () => {}, names)))
+    await Promise.all(opened.map((one) => one.close()))
+    expect(opened.length).toBe(6)
+  }, 60_000)
+
   test('a reading recorded by one is fitted by the other, once, and both then read the same curve', async () => {
     const own = await testDatabase()
     await own.run(`insert into shop (name, session_secret) values ('Test shop', 'x') on conflict do nothing`)

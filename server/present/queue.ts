@@ -1,4 +1,5 @@
 import type { WorkPool } from '@sleetfall/core'
+import pg from 'pg'
 import PgBoss from 'pg-boss'
 import type { Logger } from 'pino'
 import type { Database, Db } from '../database/db.ts'
@@ -41,6 +42,22 @@ export async function fitBall(database: Database, pool: WorkPool, ballId: string
   })
 }
 
+/** Any number; whoever makes the queues holds it. */
+const makingQueues = 5_417_433
+
+/** Does something that two processes which start at once must not do beside each other: making queues, they would wait for each other for ever. */
+async function oneAtATime(url: string, work: () => Promise<void>): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  client.on('error', () => {})
+  await client.connect()
+  try {
+    await client.query('select pg_advisory_lock($1)', [makingQueues])
+    await work()
+  } finally {
+    await client.end()
+  }
+}
+
 /** Opens the queues on a database; `report` hears of trouble, such as a database that is away for a while. */
 export async function openBehind(
   url: string,
@@ -49,11 +66,13 @@ export async function openBehind(
 ): Promise<Behind> {
   const boss = new PgBoss({ connectionString: url, max: 3 })
   boss.on('error', report)
-  await boss.start()
-  // Short: what waits already is not queued twice.
-  for (const queue of Object.values(queues))
-    await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
-  for (const name of jobNames) await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
+  await oneAtATime(url, async () => {
+    await boss.start()
+    // Short: what waits already is not queued twice.
+    for (const queue of Object.values(queues))
+      await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
+    for (const name of jobNames) await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
+  })
   const workers: string[] = []
   const within = (db: Db) => ({
     db: { executeSql: async (text: string, values: unknown[]) => ({ rows: await db.many<object>(text, values) }) },

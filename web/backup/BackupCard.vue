@@ -7,6 +7,7 @@ import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import { agoText, dayText, timeText } from '../controls/days.ts'
 import { get, post } from '../http/client.ts'
+import { nowMs } from '../http/clock.ts'
 import { errorText } from '../http/problem.ts'
 import { textOf } from '../i18n.ts'
 import { useNotices } from '../shell/notices.ts'
@@ -43,7 +44,7 @@ async function backUp(): Promise<void> {
 }
 const lastGood = computed(() => backups.value?.items.find(isGoodBackup) ?? null)
 const tooOld = computed(
-  () => lastGood.value !== null && Date.parse(lastGood.value.madeAt) < Date.now() - backupTooOldHours * 3_600_000,
+  () => lastGood.value !== null && Date.parse(lastGood.value.madeAt) < nowMs() - backupTooOldHours * 3_600_000,
 )
 const stateOf = ({ checkedAt, problem }: Backup) =>
   problem ? t('backups.failed', { why: textOf(problem) }) : t(checkedAt ? 'backups.good' : 'backups.unchecked')

@@ -1,6 +1,7 @@
 import type { BagCard } from '@sleetfall/contract'
 import type { ComposerTranslation } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
+import { nowIso } from '../http/clock.ts'
 import { type Card, saveCard } from '../print/card.ts'
 import type { useDueText } from '../upkeep/useDueText.ts'
 import type { useBagText } from './useBagText.ts'
@@ -74,5 +75,5 @@ export const saveBagCard = (
     starts: card.balls.flatMap(({ name, start }) =>
       start ? [{ ...start, title: name, left: card.hand === 'left' }] : [],
     ),
-    care: t('bags.cardCare', { day: dayText(new Date().toISOString()) }),
+    care: t('bags.cardCare', { day: dayText(nowIso()) }),
   })

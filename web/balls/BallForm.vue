@@ -65,6 +65,7 @@ const optional = (keys: readonly string[], group: string) =>
   <FormDialog
     :title="ball ? t('balls.edit') : t('balls.add')"
     :form="form"
+    :draft="`ball ${ball?.id ?? `new ${customerId ?? ''}`}`"
     :labels="labels"
     wide
     @save="save"

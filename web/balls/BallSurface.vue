@@ -4,6 +4,7 @@ import { careNeeded, twins } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { agoText, dayText, timeText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 import { useBalls } from './store.ts'
 
@@ -21,7 +22,7 @@ const alike = computed(() => {
 })
 const drying = computed(() => {
   const until = props.ball.lockedUntil
-  return until && Date.parse(until) > Date.now()
+  return until && Date.parse(until) > nowMs()
     ? t('balls.dryingUntil', { day: dayText(until), time: timeText(until) })
     : ''
 })

@@ -7,6 +7,7 @@ import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { todayText } from '../controls/days.ts'
+import { nowDate } from '../http/clock.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useBalls } from './store.ts'
@@ -30,7 +31,7 @@ const known = computed(() => (patterns.byId.has(patternId.value ?? '') ? pattern
 
 /** Today means now; an earlier day is taken at noon. */
 const moment = () =>
-  (day.value === todayText() || !day.value ? new Date() : new Date(`${day.value}T12:00:00`)).toISOString()
+  (day.value === todayText() || !day.value ? nowDate() : new Date(`${day.value}T12:00:00`)).toISOString()
 
 async function log(games: number | null) {
   if (games === null || !Number.isFinite(games)) return

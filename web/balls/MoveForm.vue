@@ -4,6 +4,7 @@ import { type Ball, ballEventSchemas, whereabouts } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import { useForm } from '../controls/useForm.ts'
+import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useBalls } from './store.ts'
 
@@ -15,7 +16,7 @@ const notices = useNotices()
 const form = useForm(ballEventSchemas.moved, {
   id: newId(),
   kind: 'moved',
-  happenedAt: new Date().toISOString(),
+  happenedAt: nowIso(),
   place: props.ball.place,
   shelf: props.ball.shelf,
 })

@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import { useForm } from '../controls/useForm.ts'
+import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import SpotReadings from '../surface/SpotReadings.vue'
 import { fourSpots, scanOf } from '../surface/spots.ts'
@@ -19,10 +20,14 @@ const readings = ref(fourSpots())
 const form = useForm(ballEventSchemas.scanned, {
   id: newId(),
   kind: 'scanned',
-  happenedAt: new Date().toISOString(),
+  happenedAt: nowIso(),
   grits: [],
 })
 form.claim('grits')
+const beside = {
+  read: () => (readings.value.some((one) => one.grit !== null) ? readings.value : null),
+  put: (kept: ReturnType<typeof fourSpots> | null) => void (readings.value = kept ?? fourSpots()),
+}
 /** The finish that the ball came with, while nothing else was put on it. */
 const label = props.ball.surface.lastSurfacedMs === null ? props.ball.factoryGrit : null
 
@@ -45,6 +50,8 @@ async function save() {
   <FormDialog
     :title="t('balls.scanTitle', { name: ball.name })"
     :form="form"
+    :draft="`scan ${ball.id}`"
+    :beside="beside"
     :dirty="readings.some((one) => one.grit !== null)"
     @save="save"
     @close="emit('close')"

@@ -3,6 +3,7 @@ import type { Ball, BallEventInput } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { get, post } from '../http/client.ts'
+import { nowIso } from '../http/clock.ts'
 import { errorText } from '../http/problem.ts'
 import { useRecords } from '../http/records.ts'
 
@@ -58,7 +59,7 @@ export const useBalls = defineStore('balls', () => {
     void followFit(ball)
     return balls.take(ball)
   }
-  const record = async (ballId: string, event: EventToRecord, happenedAt = new Date().toISOString()) =>
+  const record = async (ballId: string, event: EventToRecord, happenedAt = nowIso()) =>
     takeAndFollow(await post<Ball>(`/balls/${ballId}/events`, { ...event, id: newId(), happenedAt }))
   const takeBack = async (eventId: string) => takeAndFollow(await post<Ball>(`/balls/events/${eventId}/withdraw`, {}))
   const refresh = (ballId: string) => balls.need(ballId, true)

@@ -2,6 +2,7 @@ import type { Ball } from '@sleetfall/contract'
 import { recipeByKey } from '@sleetfall/core'
 import { reactive } from 'vue'
 import { todayText } from '../controls/days.ts'
+import { nowDate } from '../http/clock.ts'
 import { type EventToRecord, useBalls } from './store.ts'
 
 export const finishes = ['factory', 'recipe', 'scan', 'unknown'] as const
@@ -22,7 +23,7 @@ export function firstEvent({ finish, recipeKey, scannedGrit }: FinishNow): Event
 }
 
 /** When it was done: now for today, else at noon of its day. */
-export const happenedOn = (on: string | null, now = new Date()): string =>
+export const happenedOn = (on: string | null, now = nowDate()): string =>
   (on === null || on === '' || on === todayText() ? now : new Date(`${on}T12:00:00`)).toISOString()
 
 /** What is on the cover of a new ball now, written as the first entry of its history. */

@@ -3,6 +3,7 @@ import { careNeeded } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText, timeText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { onlyLikely, signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 
 export interface WhyLine {
@@ -26,7 +27,7 @@ export function useWhyLine(ball: () => Ball) {
   return computed((): WhyLine | null => {
     const { surface, lockedUntil, lastFinding, cover } = ball()
     if (lastFinding && lastFinding !== 'fine') return { text: `▲ ${t(`bench.findings.${lastFinding}`)}`, loud: true }
-    if (lockedUntil && Date.parse(lockedUntil) > Date.now())
+    if (lockedUntil && Date.parse(lockedUntil) > nowMs())
       return {
         text: `▲ ${t('balls.dryingUntil', { day: dayText(lockedUntil), time: timeText(lockedUntil) })}`,
         loud: true,

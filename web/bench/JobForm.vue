@@ -30,6 +30,7 @@ const asked = computed(() => [
   <FormDialog
     :title="t(job ? 'bench.editJob' : 'bench.newJob', { name: ball.name })"
     :form="form"
+    :draft="`job ${job?.id ?? `new ${ball.id}`}`"
     :dirty="choice.chosen.value !== choice.opened"
     :save-text="job ? t('shell.save') : t('bench.put')"
     @save="save"

@@ -28,6 +28,7 @@ import { dayText } from '../controls/days.ts'
 import { useForm, useVersions } from '../controls/useForm.ts'
 import { useEvents } from '../events/store.ts'
 import { get, post } from '../http/client.ts'
+import { nowDate } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useShopRecipes } from '../supplies/store.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
@@ -83,7 +84,7 @@ export function useJobForm(props: JobQuestion, emit: { close: () => void; saved:
     kind: props.job?.kind ?? given ?? props.work ?? 'resurface',
     recipeKey: null,
     steps: null,
-    dueOn: props.job?.dueOn ?? props.fix?.due?.on ?? format(addDays(new Date(), 3), 'yyyy-MM-dd'),
+    dueOn: props.job?.dueOn ?? props.fix?.due?.on ?? format(addDays(nowDate(), 3), 'yyyy-MM-dd'),
     eventId: props.job?.eventId ?? props.fix?.due?.eventId ?? null,
     reason: props.job?.reason ?? props.reason ?? '',
     overrideReason: props.job?.overrideReason ?? '',

@@ -2,6 +2,8 @@
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useFocusBack } from './useFocusBack.ts'
+import { agoText } from './days.ts'
+import { type Beside, useDraft } from './useDraft.ts'
 import ConflictTable from './ConflictTable.vue'
 import type { FormState } from './useForm.ts'
 
@@ -15,15 +17,32 @@ const props = defineProps<{
   labels?: Record<string, string>
   saveText?: string
   wide?: boolean
+  /** Name under which what is typed stays on this device until it is saved; without, nothing stays. */
+  draft?: string
+  /** What the draft has beside the form's values. */
+  beside?: Beside
+  draftWithout?: readonly string[]
 }>()
 const emit = defineEmits<{ save: []; close: []; keepMine: []; takeTheirs: [] }>()
 const { t } = useI18n()
 useFocusBack()
 const asking = ref(false)
+const { keptAt, throwAway, startAnew } = useDraft(props.form, props.draft, {
+  beside: props.beside,
+  without: props.draftWithout,
+})
 
 function leave() {
   if (props.dirty || props.form.changed.value) asking.value = true
   else emit('close')
+}
+function takeTheirs() {
+  throwAway()
+  emit('takeTheirs')
+}
+function discard() {
+  throwAway()
+  emit('close')
 }
 </script>
 
@@ -38,6 +57,10 @@ function leave() {
   >
     <form class="panel form" novalidate @submit.prevent="emit('save')" @keydown.ctrl.enter.prevent="emit('save')">
       <h2>{{ title }}</h2>
+      <p v-if="keptAt !== null" class="row kept" role="status">
+        <span>{{ t('shell.draft.kept', { when: agoText(new Date(keptAt).toISOString()) }) }}</span>
+        <v-btn variant="text" @click="startAnew">{{ t('shell.draft.anew') }}</v-btn>
+      </p>
       <div class="body stack">
         <slot />
         <ConflictTable
@@ -46,7 +69,7 @@ function leave() {
           :theirs="form.conflict.value.current"
           :labels="labels ?? {}"
           @mine="emit('keepMine')"
-          @theirs="emit('takeTheirs')"
+          @theirs="takeTheirs"
           @back="form.goOn()"
         />
       </div>
@@ -55,7 +78,7 @@ function leave() {
         <strong>{{ t('shell.discard.title') }}</strong>
         <span>{{ t('shell.discard.text') }}</span>
         <v-btn autofocus @click="asking = false">{{ t('shell.discard.keep') }}</v-btn>
-        <v-btn @click="emit('close')">{{ t('shell.discard.discard') }}</v-btn>
+        <v-btn @click="discard">{{ t('shell.discard.discard') }}</v-btn>
       </div>
       <div v-else-if="!form.conflict.value" class="row">
         <v-btn type="submit" class="next-action touch" :loading="form.busy.value">{{
@@ -69,13 +92,15 @@ function leave() {
 
 <style scoped>
 .form {
-  display: grid;
+  display: flex;
+  flex-direction: column;
   gap: var(--gap-3);
   max-height: 90dvh;
-  grid-template-rows: auto minmax(0, 1fr);
   border: 1px solid var(--line-strong);
 }
 .body {
+  flex: 0 1 auto;
+  min-height: 0;
   overflow-y: auto;
   padding: var(--gap-2) 2px;
   gap: var(--gap-3);
@@ -83,5 +108,9 @@ function leave() {
 .ask {
   border: 2px solid var(--bad);
   padding: var(--gap-2);
+}
+.kept {
+  border-left: 4px solid var(--accent);
+  padding-left: var(--gap-2);
 }
 </style>

@@ -24,6 +24,15 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   const conflict: Ref<Conflict | null> = ref(null)
   const changed = computed(() => JSON.stringify(values) !== JSON.stringify(start))
 
+  /** Whether it was sent and taken. */
+  const sent = ref(false)
+  /** What differs from what the form opened with. */
+  const typed = () =>
+    Object.fromEntries(
+      Object.entries(copyOf(values)).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(start[key])),
+    )
+  const reset = () => void Object.assign(values, copyOf(start))
+
   /** Fields that show their own messages; all others are told at the foot of the form. */
   const claimed = new Set<string>()
 
@@ -49,6 +58,7 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
     busy.value = true
     try {
       await send(checked.value)
+      sent.value = true
       return true
     } catch (error) {
       if (error instanceof ApiError && error.problem.code === 'version-conflict' && error.problem.current) {
@@ -85,13 +95,16 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   }
   /** Back to editing after a conflict was shown. */
   const goOn = () => void (conflict.value = null)
-  return { values, errors, failure, busy, conflict, changed, submit, field, derive, claim, goOn, show, clear }
+  return {
+    ...{ values, errors, failure, busy, conflict, changed, sent, submit, field, derive, claim, goOn, show, clear },
+    ...{ typed, reset },
+  }
 }
 
 /** What a form's frame needs of it, whatever its schema. */
 export type FormState = Pick<
   ReturnType<typeof useForm>,
-  'values' | 'failure' | 'busy' | 'conflict' | 'changed' | 'goOn'
+  'values' | 'failure' | 'busy' | 'conflict' | 'changed' | 'goOn' | 'sent' | 'typed' | 'reset'
 >
 
 /**

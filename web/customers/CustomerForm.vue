@@ -94,6 +94,7 @@ const figures = [
   <FormDialog
     :title="customer ? t('customers.edit') : t('customers.add')"
     :form="form"
+    :draft="`customer ${customer?.id ?? 'new'}`"
     :labels="labels"
     @save="save"
     @close="emit('close')"

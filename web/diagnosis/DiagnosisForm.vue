@@ -32,6 +32,7 @@ async function save() {
   <FormDialog
     :title="t('diagnosis.beginFor')"
     :form="form"
+    :draft="'diagnosis'"
     :save-text="t('diagnosis.begin')"
     @save="save"
     @close="emit('close')"

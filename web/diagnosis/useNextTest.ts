@@ -4,6 +4,7 @@ import { type TestName, type TestOutcome, moveShape, pocketBoards } from '@sleet
 import { v4 as newId } from 'uuid'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
+import { nowIso } from '../http/clock.ts'
 import { resultOf } from '../trials/useResultText.ts'
 import { useTrials } from '../trials/store.ts'
 import { useDiagnoses } from './store.ts'
@@ -44,7 +45,7 @@ export function useNextTest() {
     return trialSchema.cast({
       ...{ id: newId(), customerId: one.customerId, patternId: one.patternId ?? last?.patternId },
       ...{ question: t('diagnosis.trialQuestion', { ball: one.ballName, test: words }).slice(0, 200) },
-      ...{ startedAt: new Date().toISOString(), gamesSinceOiling: one.gamesSinceOiling, design: 'change' },
+      ...{ startedAt: nowIso(), gamesSinceOiling: one.gamesSinceOiling, design: 'change' },
       ...{ factors: [t('diagnosis.treatment')], feetBoard: feet, targetBoard: target, held: by === 0 ? ['line'] : [] },
       arms: [
         arm(t('diagnosis.armBefore'), t('diagnosis.armBefore'), 0),

@@ -84,6 +84,7 @@ const labels = Object.fromEntries(
   <FormDialog
     :title="event ? t('events.edit') : t('events.add')"
     :form="form"
+    :draft="`event ${event?.id ?? 'new'}`"
     :labels="labels"
     @save="save"
     @close="emit('close')"

@@ -76,6 +76,7 @@ const labels = Object.fromEntries(
   <FormDialog
     :title="rules ? t('events.rules.edit') : t('events.rules.add')"
     :form="form"
+    :draft="`rules ${rules?.id ?? 'new'}`"
     :labels="labels"
     @save="save"
     @close="emit('close')"

@@ -6,7 +6,7 @@ import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
 import LoadState from '../controls/LoadState.vue'
-import { dayText } from '../controls/days.ts'
+import { dayText, todayText } from '../controls/days.ts'
 import CustomerField from '../customers/CustomerField.vue'
 import { post } from '../http/client.ts'
 import { textOfAll, textsByPath } from '../i18n.ts'
@@ -78,7 +78,7 @@ const facts = computed((): DrillFacts => ({
   figures: sheetFigures(layout.value, pap.value, { diameterIn, holes: sound.value }),
   holes: sound.value,
   clearances: clearances.value,
-  madeOn: dayText(new Date().toISOString().slice(0, 10)),
+  madeOn: dayText(todayText()),
 }))
 const content = computed(() => drillSheetOf(facts.value, t))
 /** What both drawings show. */

@@ -45,6 +45,7 @@ async function takeOut() {
   <FormDialog
     :title="t('fitting.stock.edit', { name: row.name })"
     :form="form"
+    :draft="`stock ${row.id}`"
     @save="save"
     @close="emit('close')"
     @keep-mine="versions.keepMine"

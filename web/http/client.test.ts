@@ -3,6 +3,7 @@ import { type Problem, said, wrong } from '@sleetfall/contract'
 import { createPinia, setActivePinia } from 'pinia'
 import { type FakeServer, serveWith } from '../test/inApp.ts'
 import { get, post, put, remove, trySend } from './client.ts'
+import { clockAheadMs, nowIso, nowMs } from './clock.ts'
 import { useConnection } from './connection.ts'
 import { ApiError, NotSent, errorText } from './problem.ts'
 
@@ -147,5 +148,57 @@ describe('words of an error', () => {
     expect(errorText(refused({}))).toBe('because of invalid-input')
     expect(errorText(new Error('out of paper'))).toBe('out of paper')
     expect(errorText('plain')).toBe('plain')
+  })
+})
+
+describe('what is going on is said', () => {
+  test('a disk that is full is named, and the write goes on by itself when there is room', async () => {
+    const full = problem('disk-full', 503, { said: said('refused.diskFull') })
+    answers(full, full, { status: 200, body: { id: 'a' } })
+    const saved = post('/customers', {})
+    await jest.advanceTimersByTimeAsync(600)
+    expect(useConnection().away).toBe(true)
+    expect(useConnection().awayBecause).toEqual(said('refused.diskFull'))
+    expect(await settle(saved)).toEqual({ id: 'a' })
+    expect(new Set(server!.asked.map((one) => one.writeId)).size).toBe(1)
+    expect(useConnection().away).toBe(false)
+  })
+
+  test('an answer that is long in coming counts as slow until it is there', async () => {
+    answers({ status: 200, body: {} })
+    const whole = globalThis.fetch
+    globalThis.fetch = (async (...given: Parameters<typeof fetch>) => {
+      await new Promise((resolve) => setTimeout(resolve, 20_000))
+      return whole(...given)
+    }) as typeof fetch
+    const asked = get('/balls')
+    await jest.advanceTimersByTimeAsync(5000)
+    expect(useConnection().slow).toBe(0)
+    await jest.advanceTimersByTimeAsync(5000)
+    expect(useConnection().slow).toBe(1)
+    await settle(asked)
+    expect(useConnection().slow).toBe(0)
+    globalThis.fetch = whole
+  })
+
+  test('a device whose clock is wrong takes the shop’s time; a second or a slow way makes it no wrong one', async () => {
+    const at = (ms: number) => new Date(Date.now() + ms).toUTCString()
+    const dates = [-3 * 3_600_000, 0, -4000, 26 * 3_600_000]
+    let which = 0
+    server = serveWith(() => ({ status: 200, body: {}, date: at(dates[which]!) }))
+    await get('/shop')
+    expect(Math.round(clockAheadMs.value / 3_600_000)).toBe(3)
+    expect(Math.abs(Date.parse(nowIso()) - (Date.now() - 3 * 3_600_000))).toBeLessThan(2000)
+    for (which of [1, 2]) {
+      await get('/shop')
+      expect(clockAheadMs.value).toBe(0)
+      expect(nowMs()).toBe(Date.now())
+    }
+    which = 3
+    await get('/shop')
+    expect(Math.round(clockAheadMs.value / 3_600_000)).toBe(-26)
+    which = 1
+    await get('/shop')
+    expect(clockAheadMs.value).toBe(0)
   })
 })

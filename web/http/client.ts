@@ -1,5 +1,6 @@
 import { v4 as newId } from 'uuid'
-import type { Problem } from '@sleetfall/contract'
+import type { Problem, Said } from '@sleetfall/contract'
+import { hearTime } from './clock.ts'
 import { useConnection } from './connection.ts'
 import { forgetAnswers, keepAnswer, keptAnswer } from './device.ts'
 import { ApiError, NotSent } from './problem.ts'
@@ -18,23 +19,38 @@ interface Answer {
   readonly body: unknown
 }
 
+/** Why a server that answers cannot do it now, where that is more than that it is away. */
+async function reasonOf(response: Response): Promise<Said | null> {
+  const problem = (await response.json().catch(() => null)) as Partial<Problem> | null
+  return problem?.code === 'disk-full' ? (problem.said ?? null) : null
+}
+
 async function once(method: Method, path: string, body: unknown, writeId: string | null): Promise<Answer | null> {
   const headers: Record<string, string> = { Accept: 'application/json' }
   if (body !== undefined) headers['Content-Type'] = 'application/json'
   if (writeId !== null) headers['X-Write-Id'] = writeId
   if (method !== 'GET') headers['X-Page'] = pageId
+  const asked = Date.now()
+  const connection = useConnection()
+  const slow = connection.takingLong()
   try {
     const response = await fetch(`/api${path}`, {
       method,
       headers,
       body: body === undefined ? null : JSON.stringify(body),
     })
-    if (response.status >= 502) return null
+    hearTime(response.headers.get('date'), asked, Date.now())
+    if (response.status >= 502) {
+      connection.awayBecause = await reasonOf(response)
+      return null
+    }
     // Reading the body is part of asking: one that breaks off is asked for again, under the same id.
     const text = await response.text()
     return { ok: response.ok, body: text === '' ? null : (JSON.parse(text) as unknown) }
   } catch {
     return null
+  } finally {
+    slow.end()
   }
 }
 

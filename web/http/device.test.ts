@@ -90,3 +90,25 @@ describe('what a device keeps', () => {
     expect([await keptAnswer('/trials/0'), (await keptAnswer('/trials/new'))?.body]).toEqual([null, 'new'])
   })
 })
+
+describe('what was typed and not saved', () => {
+  test('stays for a week under its member and its form, and goes when they sign out or it is saved', async () => {
+    const { keepDraft, keptDraft, forgetDrafts } = await import('./device.ts')
+    await keepDraft('anna customer new', { values: { name: 'Odd' } })
+    await keepDraft('bert customer new', { values: { name: 'Other' }, also: [1] })
+    expect(await keptDraft('anna customer new')).toMatchObject({ values: { name: 'Odd' } })
+    expect(await keptDraft('anna customer 7')).toBeNull()
+    await keepDraft('anna ball new', { values: { name: 'B' } })
+    await forgetDrafts('anna')
+    expect(await keptDraft('anna customer new')).toBeNull()
+    expect(await keptDraft('anna ball new')).toBeNull()
+    expect(await keptDraft('bert customer new')).toMatchObject({ also: [1] })
+    await device.drafts.update('bert customer new', { at: Date.now() - 8 * 86_400_000 })
+    expect(await keptDraft('bert customer new')).toBeNull()
+    // The next that is kept clears away what is too old.
+    await keepDraft('anna ball 1', { values: {} })
+    expect(await device.drafts.toCollection().primaryKeys()).toEqual(['anna ball 1'])
+    await keepDraft('anna ball 1', null)
+    expect(await device.drafts.count()).toBe(0)
+  })
+})

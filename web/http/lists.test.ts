@@ -133,7 +133,7 @@ describe('a list that comes in parts', () => {
     globalThis.fetch = ((path: string) =>
       new Promise((resolve) => {
         const body = parts('GET', String(path)).body
-        held.push(() => resolve({ status: 200, ok: true, text: async () => JSON.stringify(body) }))
+        held.push(() => resolve(new Response(JSON.stringify(body))))
       })) as unknown as typeof fetch
     try {
       const { list, q } = listOf()

@@ -99,6 +99,7 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
     </div>
     <figcaption v-if="!small" class="small soft row">
       <span>{{ t('lanes.feet') }}</span>
+      <slot name="line" />
       <span class="legend"
         >{{ t('lanes.scale') }}
         <span v-for="thickness in legend" :key="thickness" class="entry"

@@ -6,8 +6,8 @@ export interface LanePath {
   readonly key: string | number
   readonly points: readonly (readonly number[])[]
   readonly dash?: string | undefined
-  /** The one that is looked at, one beside it, one that does not count, or dots laid over another line. */
-  readonly kind?: 'main' | 'other' | 'aside' | 'dots'
+  /** The one that is looked at, one beside it, one that does not count, one that could be chosen, or dots laid over another line. */
+  readonly kind?: 'main' | 'other' | 'aside' | 'ghost' | 'dots'
 }
 defineProps<{ paths: readonly LanePath[]; words: string }>()
 
@@ -26,7 +26,7 @@ const drawn = (points: LanePath['points']) => points.map(([ft, board]) => `${plo
     <slot />
     <template v-for="path in paths" :key="path.key">
       <polyline
-        v-if="path.kind !== 'aside' && path.kind !== 'dots'"
+        v-if="path.kind !== 'aside' && path.kind !== 'ghost' && path.kind !== 'dots'"
         :points="drawn(path.points)"
         class="halo"
         :class="path.kind"
@@ -67,6 +67,11 @@ const drawn = (points: LanePath['points']) => points.map(([ft, board]) => `${plo
   stroke-width: 4;
   stroke-linecap: round;
   stroke-dasharray: 0 9;
+}
+.path.ghost {
+  stroke-width: 1.5;
+  stroke-dasharray: 1 5;
+  stroke-linecap: round;
 }
 .path.aside {
   stroke: var(--line-strong);

@@ -97,6 +97,7 @@ async function save() {
   <FormDialog
     :title="isNew ? t('lanes.add') : `${t('lanes.edit')}: ${from?.name}`"
     :form="form"
+    :draft="draft ? undefined : `pattern ${isNew ? 'new' : from?.id}`"
     :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads'), trust: t('lanes.trust') }"
     wide
     @save="save"

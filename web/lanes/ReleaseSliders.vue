@@ -34,6 +34,14 @@ const games = computed({
   get: () => Number((props.setup.shots / (shotsPerGame * bowlers.value)).toFixed(1)),
   set: (value) => emit('set', { shots: Math.min(mostShots, Math.round(value * shotsPerGame * bowlers.value)) }),
 })
+const open = useStorage('sleetfall.whatif.release', false)
+/** The two that a bowler names first, so that folded they are still seen. */
+const figures = computed(() =>
+  sliders
+    .slice(0, 2)
+    .map(({ key }) => quantityText(key, props.release[key], session.metric))
+    .join(', '),
+)
 const numberOf = (event: Event) => Number((event.target as HTMLInputElement).value)
 </script>
 
@@ -63,51 +71,58 @@ const numberOf = (event: Event) => Number((event.target as HTMLInputElement).val
         >{{ t(`lanes.whatIf.phases.${key}`) }}</v-btn
       >
     </div>
-    <div class="row small">
-      <label
-        >{{ t('lanes.whatIf.games') }} <input v-model.number="games" class="count" type="number" min="0" step="0.5"
-      /></label>
-      <label
-        >{{ t('lanes.whatIf.bowlers') }} <input v-model.number="bowlers" class="count" type="number" min="1" max="10"
-      /></label>
-    </div>
-    <label class="slider">
-      <span
-        >{{ t('lanes.whatIf.lane') }}: <strong class="figure">{{ setup.lane.toFixed(2) }}</strong>
-        {{ t('lanes.whatIf.laneWhy') }}</span
-      >
-      <input
-        type="range"
-        :min="limits.laneFactor.min"
-        :max="limits.laneFactor.max"
-        :step="limits.laneFactor.step"
-        :value="setup.lane"
-        @input="emit('set', { lane: numberOf($event) })"
-      />
-    </label>
-    <h2>{{ t('lanes.whatIf.release') }}</h2>
-    <div v-for="slider in sliders" :key="slider.key" class="slider">
-      <label :for="`slider-${slider.key}`"
-        >{{ t(`customers.fields.${slider.key}`) }}:
-        <strong class="figure">{{ quantityText(slider.key, release[slider.key], session.metric) }}</strong></label
-      >
-      <input
-        :id="`slider-${slider.key}`"
-        type="range"
-        :min="slider.min"
-        :max="slider.max"
-        :step="slider.step"
-        :value="release[slider.key]"
-        @input="emit('set', { [slider.key]: numberOf($event) })"
-      />
-    </div>
-    <div>
-      <v-btn size="small" @click="emit('set', asOnRecord)">{{ t('lanes.whatIf.home') }}</v-btn>
+    <v-btn size="small" class="fold" :aria-expanded="open" @click="open = !open"
+      >{{ open ? '▾' : '▸' }} {{ t('lanes.whatIf.releaseIs', { figures }) }}</v-btn
+    >
+    <div v-if="open" class="stack">
+      <div v-for="slider in sliders" :key="slider.key" class="slider">
+        <label :for="`slider-${slider.key}`"
+          >{{ t(`customers.fields.${slider.key}`) }}:
+          <strong class="figure">{{ quantityText(slider.key, release[slider.key], session.metric) }}</strong></label
+        >
+        <input
+          :id="`slider-${slider.key}`"
+          type="range"
+          :min="slider.min"
+          :max="slider.max"
+          :step="slider.step"
+          :value="release[slider.key]"
+          @input="emit('set', { [slider.key]: numberOf($event) })"
+        />
+      </div>
+      <div>
+        <v-btn size="small" @click="emit('set', asOnRecord)">{{ t('lanes.whatIf.home') }}</v-btn>
+      </div>
+      <div class="row small">
+        <label
+          >{{ t('lanes.whatIf.games') }} <input v-model.number="games" class="count" type="number" min="0" step="0.5"
+        /></label>
+        <label
+          >{{ t('lanes.whatIf.bowlers') }} <input v-model.number="bowlers" class="count" type="number" min="1" max="10"
+        /></label>
+      </div>
+      <label class="slider">
+        <span
+          >{{ t('lanes.whatIf.lane') }}: <strong class="figure">{{ setup.lane.toFixed(2) }}</strong>
+          {{ t('lanes.whatIf.laneWhy') }}</span
+        >
+        <input
+          type="range"
+          :min="limits.laneFactor.min"
+          :max="limits.laneFactor.max"
+          :step="limits.laneFactor.step"
+          :value="setup.lane"
+          @input="emit('set', { lane: numberOf($event) })"
+        />
+      </label>
     </div>
   </section>
 </template>
 
 <style scoped>
+.fold {
+  justify-content: flex-start;
+}
 .slider {
   display: grid;
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Assumption, OwnSpread, Room, ShotOutcome, Spread } from '@sleetfall/core'
-import { computed } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { lengthText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
@@ -27,92 +28,80 @@ const { t } = useI18n()
 const session = useSession()
 const words = useWhatIfText()
 const restsOn = computed(() => words.restsOn(props.assumptions, props.ownSpread !== null))
+const whole = useStorage('sleetfall.whatif.whole', false)
+const asked = ref(false)
+const six = ['firstRead', 'breakpoint', 'entry', 'angle', 'room', 'strikes'] as const
+const shown = computed(() => (whole.value ? [...six, 'roll', 'left', 'flare'] : six))
 const percent = (share: number) => Math.round(100 * share)
 </script>
 
 <template>
   <section class="stack figures" aria-live="polite">
-    <p class="small soft">{{ foundation }}</p>
-    <p v-if="assumptions.length > 0" class="small">{{ words.assumed(assumptions) }}</p>
-    <table class="list">
-      <thead>
-        <tr>
-          <td></td>
-          <th v-for="column in columns" :key="column.id" scope="col">
-            {{ column.name }}
-            <v-btn
-              v-if="column.id > 0"
-              size="x-small"
-              variant="text"
-              :aria-label="t('lanes.whatIf.drop', { name: column.name })"
-              @click="emit('drop', column.id)"
-              >×</v-btn
-            >
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.firstRead') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id" class="figure">{{ words.feet(outcome.firstReadFt) }}</td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.breakpoint') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id" class="figure">
-            {{ outcome.breakpointBoard.toFixed(1) }} @ {{ outcome.breakpointFt.toFixed(0) }} ft
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.roll') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id">
-            <span class="figure">{{
-              outcome.rollFt === null ? t('lanes.whatIf.rollNever') : `${outcome.rollFt.toFixed(1)} ft`
-            }}</span>
-            <template v-if="outcome.rolledOut">▼ {{ t('lanes.whatIf.rolledOut') }}</template>
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.entry') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id">
-            <span class="figure">{{ entryText(outcome) }}</span> {{ words.verdict(outcome) }}
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.angle') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id" class="figure">{{ outcome.entryAngleDeg.toFixed(1) }}°</td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.left') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id" class="figure">
-            {{ words.speed(outcome.entrySpeedMph) }}, {{ outcome.entryRevRpm.toFixed(0) }} rpm
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.flare') }}</th>
-          <td v-for="{ id, outcome } in columns" :key="id" class="figure">
-            {{ lengthText(outcome.flareIn, session.metric) }}
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">{{ t('lanes.whatIf.room') }}</th>
-          <td v-for="column in columns" :key="column.id">
-            <template v-if="column.room"
-              >{{ t('lanes.whatIf.roomIs', { p: percent(column.room.pPocket) }) }}
-              <span v-if="column.id === 0 && restsOn" class="small soft">{{ restsOn }}</span><br /><span
-                class="small soft"
-                >{{ t('lanes.whatIf.carryIs', { p: percent(column.room.pCarry) }) }}</span
-              ></template
-            >
-            <span v-else class="soft">{{ t('lanes.whatIf.working') }}</span>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="small soft">
-      {{ words.spread(ownSpread, spread) }}
-      {{ words.spreadRest(ownSpread, spread) }} {{ t('lanes.whatIf.roomHow', { n: roomSamples }) }}
-      {{ t('lanes.whatIf.roomCarry') }}
-    </p>
+    <div class="wide">
+      <table class="list">
+        <thead>
+          <tr>
+            <td v-if="columns.length > 1"></td>
+            <th v-for="key in shown" :key="key" scope="col">{{ t(`lanes.whatIf.${key}`) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ id, name, outcome, room } in columns" :key="id">
+            <th v-if="columns.length > 1" scope="row">
+              {{ name }}
+              <v-btn
+                v-if="id > 0"
+                size="x-small"
+                variant="text"
+                :aria-label="t('lanes.whatIf.drop', { name })"
+                @click="emit('drop', id)"
+                >×</v-btn
+              >
+            </th>
+            <td class="figure">{{ words.feet(outcome.firstReadFt) }}</td>
+            <td class="figure">{{ words.breakpoint(outcome) }}</td>
+            <td>
+              <span class="figure">{{ entryText(outcome) }}</span> {{ words.verdict(outcome) }}
+            </td>
+            <td class="figure">{{ outcome.entryAngleDeg.toFixed(1) }}°</td>
+            <td>
+              <span v-if="room">{{ t('lanes.whatIf.roomIs', { p: percent(room.pPocket) }) }}</span>
+              <span v-else class="soft">{{ t('lanes.whatIf.working') }}</span>
+            </td>
+            <td>
+              <span v-if="room">{{ t('lanes.whatIf.strikesIs', { p: percent(room.pCarry) }) }}</span>
+              <span v-else class="soft">{{ t('lanes.whatIf.working') }}</span>
+            </td>
+            <template v-if="whole">
+              <td>
+                <span class="figure">{{ words.roll(outcome) }}</span>
+                <template v-if="outcome.rolledOut">▼ {{ t('lanes.whatIf.rolledOut') }}</template>
+              </td>
+              <td class="figure">{{ words.speed(outcome.entrySpeedMph) }}, {{ outcome.entryRevRpm.toFixed(0) }} rpm</td>
+              <td class="figure">{{ lengthText(outcome.flareIn, session.metric) }}</td>
+            </template>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <div class="foot">
+      <slot />
+      <div class="row">
+        <v-btn size="small" variant="text" :aria-expanded="whole" @click="whole = !whole">{{
+          t(whole ? 'lanes.whatIf.fewer' : 'lanes.whatIf.more')
+        }}</v-btn>
+        <v-btn size="small" variant="text" :aria-expanded="asked" @click="asked = !asked">{{
+          t('shell.howKnown')
+        }}</v-btn>
+        <span v-if="restsOn && !asked" class="small soft">{{ restsOn }}</span>
+      </div>
+    </div>
+    <div v-if="asked" class="stack small rests">
+      <p>{{ foundation }}</p>
+      <p v-if="assumptions.length > 0">{{ words.assumed(assumptions) }}</p>
+      <p>{{ words.spread(ownSpread, spread) }} {{ words.spreadRest(ownSpread, spread) }}</p>
+      <p>{{ t('lanes.whatIf.roomHow', { n: roomSamples }) }} {{ t('lanes.whatIf.roomCarry') }}</p>
+    </div>
   </section>
 </template>
 
@@ -120,7 +109,33 @@ const percent = (share: number) => Math.round(100 * share)
 table.list tbody th {
   border-bottom: 1px solid var(--line);
 }
-table.list thead th {
+.wide {
+  overflow-x: auto;
+}
+.wide td,
+.wide thead th {
+  white-space: nowrap;
+}
+.wide tbody th {
+  max-width: 210px;
   white-space: normal;
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-2) var(--gap-4);
+  justify-content: space-between;
+}
+table.list td,
+table.list th {
+  padding-block: 3px;
+}
+.figures {
+  gap: var(--gap-1);
+}
+.rests {
+  gap: var(--gap-1);
+  border-inline-start: 3px solid var(--line-strong);
+  padding-inline-start: var(--gap-2);
 }
 </style>

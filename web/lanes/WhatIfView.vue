@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import { type Room, type ShotOutcome, readyRecipes } from '@sleetfall/core'
+import { readyRecipes } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import CustomerField from '../customers/CustomerField.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import BestLines from './BestLines.vue'
+import EntryDeck from './EntryDeck.vue'
 import LaneDrawing from './LaneDrawing.vue'
 import LaneHandle from './LaneHandle.vue'
+import MissStrip from './MissStrip.vue'
 import ReleaseSliders from './ReleaseSliders.vue'
 import WhatIfFigures from './WhatIfFigures.vue'
 import WhatIfPaths from './WhatIfPaths.vue'
-import WhatIfSide from './WhatIfSide.vue'
 import { savePrediction } from './predictions.ts'
 import { releaseOf } from './setup.ts'
+import { useGlide } from './useGlide.ts'
+import { useKept } from './useKept.ts'
 import { useSetup } from './useSetup.ts'
 import { useWhatIfAnswer } from './useWhatIfAnswer.ts'
 import { useWhatIfSubject } from './useWhatIfSubject.ts'
@@ -35,29 +39,10 @@ const surfaces = computed(() => [
   ...readyRecipes.map((recipe) => ({ value: recipe.key, title: t(`surface.recipes.${recipe.key}`) })),
 ])
 
-/** Set-ups kept to compare. */
-interface Column {
-  readonly id: number
-  readonly name: string
-  readonly outcome: ShotOutcome
-  readonly room: Room | null
-}
-const mostKept = 3
-const kept = ref<readonly Column[]>([])
-let count = 0
-function keep() {
-  if (!shot.value) return
-  if (kept.value.length >= mostKept) return notices.failed(new Error(t('lanes.whatIf.keptFull')))
-  count += 1
-  const name = words.name(setup.value, ball.value?.name ?? '', pattern.value?.name ?? '')
-  kept.value = [...kept.value, { id: count, name, outcome: shot.value.outcome, room: room.value }]
-}
-const drop = (id: number) => (kept.value = kept.value.filter((one) => one.id !== id))
-const columns = computed((): readonly Column[] =>
-  shot.value
-    ? [{ id: 0, name: t('lanes.whatIf.overlay'), outcome: shot.value.outcome, room: room.value }, ...kept.value]
-    : kept.value,
+const { kept, columns, keep, drop } = useKept(shot, room, () =>
+  words.name(setup.value, ball.value?.name ?? '', pattern.value?.name ?? ''),
 )
+const { glide } = useGlide(held, takeLine)
 
 async function share() {
   try {
@@ -85,7 +70,7 @@ async function predict() {
 </script>
 
 <template>
-  <section class="stack touch">
+  <section class="stack touch page">
     <div class="spread">
       <h1>{{ t('lanes.whatIf.title') }}</h1>
       <div class="row">
@@ -131,14 +116,30 @@ async function predict() {
       </div>
       <p v-if="!shot || !prepared || !pattern" class="soft">{{ t('lanes.whatIf.choose') }}</p>
       <template v-else>
-        <LaneDrawing :loads="pattern.loads" :film-um="prepared.filmUm" tall>
-          <WhatIfPaths :outcome="shot.outcome" :kept="kept" :words="words.path(setup.laydown, shot.outcome)" />
-          <LaneHandle v-model="laydown" :ft="0" :label="t('lanes.whatIf.laydown')" :min="1" :max="39" />
-          <LaneHandle v-model="target" :ft="15" :label="t('lanes.whatIf.target')" :min="1" :max="39" />
-        </LaneDrawing>
-        <p class="small soft">
-          {{ t('lanes.whatIf.drag') }} {{ t('lanes.whatIf.line', { laydown: setup.laydown, target: setup.target }) }}
-        </p>
+        <div class="stage">
+          <LaneDrawing :loads="pattern.loads" :film-um="prepared.filmUm" tall>
+            <WhatIfPaths
+              :outcome="shot.outcome"
+              :kept="kept"
+              :lines="lines ?? []"
+              :words="words.path(setup.laydown, shot.outcome)"
+            />
+            <LaneHandle v-model="laydown" :ft="0" :label="t('lanes.whatIf.laydown')" :min="1" :max="39" />
+            <LaneHandle v-model="target" :ft="15" :label="t('lanes.whatIf.target')" :min="1" :max="39" />
+            <template #line>
+              <span class="line" :title="t('lanes.whatIf.drag')"
+                ><b>{{ t('lanes.whatIf.line', { laydown: setup.laydown, target: setup.target }) }}</b
+                >. {{ t('lanes.whatIf.crosses', { board: shot.outcome.boardAtArrows.toFixed(1) }) }}</span
+              >
+            </template>
+          </LaneDrawing>
+          <EntryDeck
+            class="deck"
+            :outcomes="columns.map((column) => column.outcome)"
+            :left="prepared.input.bowler.hand === 'left'"
+          />
+        </div>
+        <BestLines :lines="lines" :at="setup" :playable="playable" @take="glide" />
         <div class="columns">
           <ReleaseSliders :setup="setup" :release="release" @set="set" />
           <WhatIfFigures
@@ -148,16 +149,9 @@ async function predict() {
             :own-spread="ownSpread"
             :spread="spread"
             @drop="drop"
-          />
-          <WhatIfSide
-            :outcomes="columns.map((column) => column.outcome)"
-            :left="prepared.input.bowler.hand === 'left'"
-            :misses="shot.misses"
-            :effects="shot.effects"
-            :lines="lines"
-            :playable="playable"
-            @take="takeLine"
-          />
+          >
+            <MissStrip :misses="shot.misses" :effects="shot.effects" />
+          </WhatIfFigures>
         </div>
       </template>
     </LoadState>
@@ -165,19 +159,41 @@ async function predict() {
 </template>
 
 <style scoped>
+.page {
+  gap: var(--gap-2);
+}
 .chooser {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
   gap: var(--gap-2);
 }
+/* One height for the lane and for its end, so that boards go on across. */
+.stage {
+  --lane-height: clamp(190px, 32dvh, 340px);
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+}
+.deck {
+  height: var(--lane-height);
+}
+.line {
+  color: var(--ink);
+  margin-inline-start: var(--gap-4);
+}
 .columns {
   display: grid;
-  grid-template-columns: minmax(220px, 0.8fr) minmax(340px, 1.6fr) minmax(230px, 1fr);
+  grid-template-columns: 300px minmax(0, 1fr);
   gap: var(--gap-4);
 }
 @media (max-width: 1000px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 700px) {
+  .stage {
+    grid-template-columns: minmax(0, 1fr);
+    gap: var(--gap-2);
   }
 }
 </style>

@@ -52,6 +52,9 @@ export function useWhatIfText() {
   return {
     verdict: (entry: Entry) => t(`lanes.whatIf.verdicts.${verdictKey(entry)}`),
     feet: (value: number | null) => (value === null ? t('lanes.whatIf.neverReads') : `${value.toFixed(1)} ft`),
+    breakpoint: ({ breakpointBoard, breakpointFt }: ShotOutcome) =>
+      t('lanes.whatIf.breakpointIs', { board: breakpointBoard.toFixed(1), ft: breakpointFt.toFixed(0) }),
+    roll: ({ rollFt }: ShotOutcome) => (rollFt === null ? t('lanes.whatIf.rollNever') : `${rollFt.toFixed(1)} ft`),
     speed: (mph: number) => quantityText('speedMph', mph, session.metric),
     /** The path in one sentence, for who does not see it. */
     path: (laydown: number, outcome: ShotOutcome) =>

@@ -5,6 +5,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { ballUrl, saveLabels } from '../fitting/label.ts'
+import { nowMs } from '../http/clock.ts'
 import { saveCard } from '../print/card.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -33,7 +34,7 @@ const occasion = computed(() =>
     dryingUntil: props.job.lockedUntil ? Date.parse(props.job.lockedUntil) / 60_000 : null,
     readyAt: ready.value,
     due: own.value[0]?.chain.due ?? null,
-    now: Date.now() / 60_000,
+    now: nowMs() / 60_000,
   }),
 )
 const timeText = (minute: number) => `${dayText(dayOfMinute(minute))} ${clockOf(minute)}`

@@ -59,6 +59,7 @@ async function save() {
   <FormDialog
     :title="t('plan.hoursOf', { name: person.name })"
     :form="form"
+    :draft="`hours ${person.id}`"
     @save="save"
     @close="emit('close')"
     @keep-mine="versions.keepMine"

@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import DayField from '../controls/DayField.vue'
 import { todayText } from '../controls/days.ts'
 import { useFocusBack } from '../controls/useFocusBack.ts'
+import { nowDate } from '../http/clock.ts'
 import PromiseAnswer from './PromiseAnswer.vue'
 import type { WantedWork } from './wanted.ts'
 
@@ -13,7 +14,7 @@ import type { WantedWork } from './wanted.ts'
 const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 useFocusBack()
-const day = ref<string | null>(format(addDays(new Date(), 2), 'yyyy-MM-dd'))
+const day = ref<string | null>(format(addDays(nowDate(), 2), 'yyyy-MM-dd'))
 const rows = ref<{ kind: JobKind; recipe: string; count: number }[]>([
   { kind: 'resurface', recipe: 'to-2000', count: 1 },
 ])

@@ -46,6 +46,7 @@ async function save() {
   <FormDialog
     :title="station ? station.name : t('plan.newStation')"
     :form="form"
+    :draft="`station ${station?.id ?? 'new'}`"
     @save="save"
     @close="emit('close')"
     @keep-mine="versions.keepMine"

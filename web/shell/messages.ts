@@ -114,6 +114,14 @@ export default {
     empty: '–',
     same: 'The fields of this form are the same; only the record moved on. Saving yours is safe.',
   },
+  howKnown: 'How do you know?',
+  slow: 'The server takes longer than usual. What was asked is still on its way.',
+  clockAhead: 'The clock of this device is {by} ahead of the shop’s. What is recorded has the shop’s time.',
+  clockBehind: 'The clock of this device is {by} behind the shop’s. What is recorded has the shop’s time.',
+  draft: {
+    kept: 'This was typed {when} and not saved then.',
+    anew: 'Start anew',
+  },
   discard: {
     title: 'Discard what you typed?',
     text: 'It has not been saved.',

@@ -11,7 +11,7 @@ import { computed, ref } from 'vue'
 import { v4 as newId } from 'uuid'
 import { get, post, put, remove, trySend } from '../http/client.ts'
 import { useConnection } from '../http/connection.ts'
-import { forgetAnswers } from '../http/device.ts'
+import { forgetAnswers, forgetDrafts } from '../http/device.ts'
 import { ApiError } from '../http/problem.ts'
 
 /** Who is signed in, and how they like to see things. */
@@ -59,8 +59,10 @@ export const useSession = defineStore('session', () => {
     if (answer !== null) useConnection().signedOut = true
   }
   async function signOut(): Promise<void> {
+    const id = info.value?.user?.id
     await remove('/session')
     await forgetAnswers()
+    if (id) await forgetDrafts(id)
     // A full load forgets every record that was on the screen.
     location.assign('/')
   }

@@ -62,6 +62,7 @@ async function save() {
   <FormDialog
     :title="pad ? t('supplies.editPad', { name: pad.name }) : t('supplies.newPad')"
     :form="form"
+    :draft="`pad ${pad?.id ?? 'new'}`"
     :labels="{ name: t('supplies.padName'), uses: t('supplies.pads.uses'), spare: t('supplies.pads.spare') }"
     @save="save"
     @close="emit('close')"

@@ -71,6 +71,7 @@ async function save() {
     wide
     :title="recipe ? t('supplies.editRecipe', { name: recipe.name }) : t('supplies.newRecipe')"
     :form="form"
+    :draft="`recipe ${recipe?.id ?? 'new'}`"
     :labels="{ name: t('supplies.recipeName'), note: t('supplies.note') }"
     @save="save"
     @close="emit('close')"

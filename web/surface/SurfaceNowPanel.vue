@@ -3,6 +3,7 @@ import type { SurfacePage } from '@sleetfall/contract'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { roundGrit, signOf, useSurfaceText } from './useSurfaceText.ts'
 
 /** A ball's surface and oil as they are now, each figure with what it rests on. */
@@ -13,7 +14,7 @@ const leaves = computed(() => {
   const { surface, gamesPerWeek } = props.page
   if (surface.gamesLeft == null) return null
   const days = (surface.gamesLeft / gamesPerWeek) * 7
-  return { left: surface.gamesLeft, day: dayText(new Date(Date.now() + days * 86_400_000).toISOString()) }
+  return { left: surface.gamesLeft, day: dayText(new Date(nowMs() + days * 86_400_000).toISOString()) }
 })
 </script>
 

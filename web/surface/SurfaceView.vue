@@ -8,6 +8,7 @@ import { useEventText } from '../balls/eventText.ts'
 import JobForm from '../bench/JobForm.vue'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, timeText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { usePatterns } from '../lanes/store.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
@@ -37,7 +38,7 @@ const { page, events, advice, ball, error, lost, complaint, patternId, load, ask
 onMounted(() => patterns.load())
 const drying = computed(() => {
   const until = ball.value?.lockedUntil
-  return until && Date.parse(until) > Date.now()
+  return until && Date.parse(until) > nowMs()
     ? t('balls.dryingUntil', { day: dayText(until), time: timeText(until) })
     : ''
 })

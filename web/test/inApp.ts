@@ -60,7 +60,11 @@ export interface FakeServer {
     readonly body: unknown
     readonly writeId: string | null
   }[]
-  answer(method: string, path: string): { readonly status: number; readonly body?: unknown } | 'away' | 'cut'
+  /** `date` is the server's clock, as its answers carry it. */
+  answer(
+    method: string,
+    path: string,
+  ): { readonly status: number; readonly body?: unknown; readonly date?: string } | 'away' | 'cut'
 }
 
 /** Puts a made-up server in the place of `fetch`; gives back what undoes it. */
@@ -78,6 +82,8 @@ export function serveWith(answer: FakeServer['answer']): FakeServer & { restore(
     return {
       status: given === 'cut' ? 200 : given.status,
       ok: given === 'cut' || given.status < 400,
+      headers: new Headers(given === 'cut' || given.date === undefined ? {} : { date: given.date }),
+      json: async () => (given === 'cut' ? null : given.body),
       text: async () => {
         if (given === 'cut') throw new TypeError('terminated')
         return given.body === undefined ? '' : JSON.stringify(given.body)

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { agoText } from '../controls/days.ts'
 import { post } from '../http/client.ts'
+import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useTrials } from './store.ts'
 import { letterOf, useArmText } from './useArmText.ts'
@@ -35,7 +36,7 @@ async function take(made: TrialArm, sanded: boolean) {
   await notices.attempt(async () => {
     if (sanded)
       await post(`/balls/${made.ballId}/events`, {
-        ...{ id: newId(), kind: 'surfaced', happenedAt: new Date().toISOString() },
+        ...{ id: newId(), kind: 'surfaced', happenedAt: nowIso() },
         ...{ steps: [handRefresh(made.plannedGrit!)], recipeKey: null },
       })
     await trials.freezeArm(props.trial, made)

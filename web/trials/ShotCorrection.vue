@@ -50,6 +50,7 @@ const { lettered } = useArmText()
   <FormDialog
     :title="t('trials.correct', { n: shot.sequence })"
     :form="form"
+    :draft="`shot ${shot.id}`"
     @save="save"
     @close="emit('close')"
     @keep-mine="versions.keepMine"

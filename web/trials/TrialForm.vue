@@ -9,6 +9,7 @@ import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
 import { useForm } from '../controls/useForm.ts'
 import CustomerField from '../customers/CustomerField.vue'
+import { nowIso } from '../http/clock.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import ArmFields from './ArmFields.vue'
@@ -30,7 +31,7 @@ const notices = useNotices()
 onMounted(() => patterns.load())
 const form = useForm(trialSchema, {
   ...Object.fromEntries(Object.keys(trialSchema.fields).map((name) => [name, null])),
-  ...{ id: newId(), startedAt: new Date().toISOString(), question: props.question ?? '' },
+  ...{ id: newId(), startedAt: nowIso(), question: props.question ?? '' },
   ...{ customerId: props.customerId ?? null, patternId: props.patternId ?? null },
   ...{ design: props.design ?? 'turns', factors: [], blind: false, lane: '', held: ['line'], foretold: [], arms: [] },
 })
@@ -49,6 +50,8 @@ async function save() {
   <FormDialog
     :title="t('trials.add')"
     :form="form"
+    :draft="'trial new'"
+    :draft-without="['arms', 'factors']"
     :save-text="t('trials.begin')"
     wide
     @save="save"

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useForm } from '../controls/useForm.ts'
 import { useLeaveGuard } from '../controls/useLeaveGuard.ts'
+import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import { likelyMeant } from './likelyMeant.ts'
 import { useShotQueue } from './shotQueue.ts'
@@ -91,7 +92,7 @@ export function useShotEntry(trial: () => Trial, again: () => void, tellsLast = 
   goOn(all.value.length === 0 || trial().design === 'limit')
 
   function keep(shot: Record<string, unknown>): boolean {
-    const checked = check(shotSchema, { ...shot, id: newId(), thrownAt: new Date().toISOString() })
+    const checked = check(shotSchema, { ...shot, id: newId(), thrownAt: nowIso() })
     if (!checked.ok) {
       form.show(checked.fields)
       return false

@@ -5,6 +5,7 @@ import { format } from 'date-fns'
 import { useI18n } from 'vue-i18n'
 import MoreRows from '../controls/MoreRows.vue'
 import { agoText, dayText, daysText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { hoursOf } from './aheadText.ts'
 
 /** A week's visits: who comes when and for what, the reminder, and what its pads do together. */
@@ -13,7 +14,7 @@ const emit = defineEmits<{ more: []; remind: [visit: AheadVisit]; bench: [visit:
 const { t } = useI18n()
 const day = (ms: number) => format(ms, 'yyyy-MM-dd')
 const between = ({ fromMs, untilMs, reason }: AheadVisit) =>
-  reason === 'waits' || (reason === 'over' && untilMs < Date.now()) || untilMs <= fromMs
+  reason === 'waits' || (reason === 'over' && untilMs < nowMs()) || untilMs <= fromMs
     ? t('upkeep.ahead.dueSince')
     : daysText(day(fromMs), day(untilMs))
 const needsBench = ({ works }: AheadVisit) => works.some(({ work, waits }) => !waits && jobFor[work] !== undefined)

@@ -4,6 +4,7 @@ import { useClipboard } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
+import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useUpkeep } from './store.ts'
 
@@ -19,7 +20,7 @@ const address = computed(() => `${location.origin}/u/${secret.value}`)
 const { copy, copied } = useClipboard()
 const load = () => notices.attempt(async () => (links.value = await upkeep.links(props.customerId)))
 onMounted(load)
-const today = new Date().toISOString().slice(0, 10)
+const today = nowIso().slice(0, 10)
 const holds = (link: UpkeepLink) => link.revokedAt === null && link.expiresOn >= today
 async function make() {
   await notices.attempt(async () => (secret.value = await upkeep.makeLink(props.customerId)))

@@ -42,6 +42,15 @@ watch(eventId, async (id) => {
   if (event.patternIds.length === 1) form.values['patternId'] = event.patternIds[0]
 })
 watch(chosen, (ids) => void Promise.all(ids.map((id) => balls.loadRack(id))))
+/** Who and how many: kept beside the form's values. */
+const beside = {
+  read: () => (sum.value > 0 ? { chosen: chosen.value, games: games.value } : null),
+  put: (kept: { chosen: readonly string[]; games: Record<string, number | null> } | null) => {
+    chosen.value = kept?.chosen ?? []
+    games.value = kept?.games ?? {}
+    void Promise.all(chosen.value.map((id) => customers.need(id)))
+  },
+}
 const groups = computed(() =>
   chosen.value.flatMap((id) => {
     const customer = customers.byId.get(id)
@@ -86,6 +95,8 @@ async function save() {
   <FormDialog
     :title="t('upkeep.night.title')"
     :form="form"
+    :draft="'night'"
+    :beside="beside"
     :dirty="sum > 0"
     :save-text="t('upkeep.night.save', { n: sum }, sum)"
     wide

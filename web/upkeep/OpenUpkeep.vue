@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText, timeText, todayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
 import { get, post } from '../http/client.ts'
+import { nowMs } from '../http/clock.ts'
 import { errorText } from '../http/problem.ts'
 import { roundGrit, signOf } from '../surface/useSurfaceText.ts'
 import OpenBag from '../bags/OpenBag.vue'
@@ -54,7 +55,7 @@ async function save() {
     openId.value = null
   })
 }
-const drying = (until: string | null) => until !== null && Date.parse(until) > Date.now()
+const drying = (until: string | null) => until !== null && Date.parse(until) > nowMs()
 </script>
 
 <template>

@@ -50,6 +50,7 @@ async function save() {
   <FormDialog
     :title="t('upkeep.reminder.title', { name: customer.customerName })"
     :form="form"
+    :draft="`reminder ${customer.customerId}`"
     :save-text="t('upkeep.reminder.queue')"
     @save="save"
     @close="emit('close')"

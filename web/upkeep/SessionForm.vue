@@ -37,7 +37,13 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog :title="t('upkeep.session.title', { name: ballName })" :form="form" @save="save" @close="emit('close')">
+  <FormDialog
+    :title="t('upkeep.session.title', { name: ballName })"
+    :form="form"
+    :draft="`session ${ballId}`"
+    @save="save"
+    @close="emit('close')"
+  >
     <SessionFields :form="form" :patterns="patterns.items" />
   </FormDialog>
 </template>

@@ -59,6 +59,7 @@ async function save() {
   <FormDialog
     :title="t('upkeep.tell.title', { name: job.customerName })"
     :form="form"
+    :draft="`tell ${job.id}`"
     :save-text="t('upkeep.reminder.queue')"
     @save="save"
     @close="emit('close')"

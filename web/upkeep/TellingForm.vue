@@ -44,6 +44,7 @@ async function save() {
   <FormDialog
     :title="t('upkeep.tell.settings')"
     :form="form"
+    :draft="'telling'"
     @save="save"
     @close="emit('close')"
     @keep-mine="versions.keepMine"

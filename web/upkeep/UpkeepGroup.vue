@@ -4,6 +4,7 @@ import { type Due, dueJobState } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText, timeText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { useSession } from '../shell/session.ts'
 import { useDueText } from './useDueText.ts'
 
@@ -23,7 +24,7 @@ const first = computed(() => props.rows[0]!)
 const owner = computed(() => first.value.customerName)
 const state = (row: UpkeepRow, due: Due) => dueJobState(due.work, row.openJobs)
 const anything = computed(() => props.rows.some((row) => row.due.some((due) => state(row, due) === 'possible')))
-const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.lockedUntil) > Date.now()
+const dries = (row: UpkeepRow) => row.lockedUntil !== null && Date.parse(row.lockedUntil) > nowMs()
 </script>
 
 <template>

@@ -1,12 +1,13 @@
 import type { Due } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText, fromToday } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 
 /** Words for what a ball is due for, when, and why. */
 export function useDueText() {
   const { t } = useI18n()
   const iso = (due: Due) => new Date(due.atMs).toISOString()
-  const past = (due: Due) => (due.games !== null ? due.games <= 0 : due.atMs <= Date.now())
+  const past = (due: Due) => (due.games !== null ? due.games <= 0 : due.atMs <= nowMs())
   /** Due now, and asked for: what waits for the next visit anyway raises no alarm. */
   const now = (due: Due) => due.asked && past(due)
   const when = (due: Due) =>

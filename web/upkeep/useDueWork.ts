@@ -7,6 +7,7 @@ import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
 import { useBench } from '../bench/store.ts'
 import { dayText } from '../controls/days.ts'
+import { nowMs } from '../http/clock.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useUpkeep } from './store.ts'
@@ -26,7 +27,7 @@ export function jobInputFor(row: UpkeepRow, due: Due, reason: string, nowMs: num
 export function useDueWork() {
   const { t } = useI18n()
   const [bench, balls, upkeep, notices, words] = [useBench(), useBalls(), useUpkeep(), useNotices(), useDueText()]
-  const inputFor = (row: UpkeepRow, due: Due) => jobInputFor(row, due, words.why(due), Date.now())
+  const inputFor = (row: UpkeepRow, due: Due) => jobInputFor(row, due, words.why(due), nowMs())
   /** Where something speaks against the work, its form opens with the place for a reason. */
   const asking = ref<{ ball: Ball; work: JobKind; reason: string } | null>(null)
 
