@@ -195,7 +195,8 @@ const parts: Readonly<Record<string, (page: Page) => readonly View[]>> = {
   'lanes, layouts, balls and stock': (page) => [
     ['lanes', () => page.goto('/lanes'), 'Load table'],
     ['pattern form', () => page.goto('/lanes?new=pattern'), 'Add a row'],
-    ['what-if', () => openWhatIf(page), 'Room for error'],
+    ['what-if', () => openWhatIf(page), 'Strikes, by the model'],
+    ['help', () => page.getByRole('button', { name: 'Help' }).click(), 'Words on this page'],
     ['reaction map', () => page.goto('/lanes/map'), 'Choose a bowler and up to 4 patterns'],
     ['layout bench', () => page.goto('/layouts'), 'Pin to grip centre'],
     ['ball list', () => page.goto('/balls'), 'Clear the filters'],

@@ -24,7 +24,7 @@ test('the keyboard finds and goes everywhere', async ({ signedIn: page }) => {
     await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
   }
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('Find or do something')
+  await expect(page.getByRole('dialog', { name: 'Help' })).toContainText('Find or do something')
   await page.keyboard.press('Escape')
   await page.keyboard.press('/')
   await page.keyboard.type('zzz')

@@ -13,6 +13,7 @@ import journal from './journal/messages.ts'
 import lanes from './lanes/messages.ts'
 import people from './people/messages.ts'
 import plan from './plan/messages.ts'
+import glossary from './shell/glossaryWords.ts'
 import shell from './shell/messages.ts'
 import shop from './shop/messages.ts'
 import supplies from './supplies/messages.ts'
@@ -36,6 +37,7 @@ export const catalogue = {
   customers,
   equipment,
   fitting,
+  glossary,
   journal,
   lanes,
   people,

@@ -12,7 +12,7 @@ defineProps<{ current: string | null }>()
 const emit = defineEmits<{ add: [] }>()
 const { t } = useI18n()
 const customers = useCustomers()
-const { search, order, sortBy, question } = useOrder('customers', 'name')
+const { search, order, sortBy, question } = useOrder('customers', 'care')
 const list = reactive(usePage<Customer>('/customers', question, () => customers))
 const nextOrder = () => (order.value.by === 'name' ? 'care' : 'name')
 defineExpose({

@@ -29,7 +29,9 @@ export const entryText = ({ entryBoard, gutter }: Entry): string =>
   gutter || !onLane(entryBoard) ? '–' : entryBoard.toFixed(1)
 
 export const signed = (value: number, digits = 1): string =>
-  `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
+  Number(value.toFixed(digits)) === 0
+    ? (0).toFixed(digits)
+    : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
 
 /** What each change moves the entry by; what has no effect to tell of is left out. */
 export const effectRows = (effects: Sensitivity) =>

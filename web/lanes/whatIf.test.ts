@@ -82,6 +82,6 @@ describe('what a chance rests on', () => {
   test('an effect that cannot be told is left out; a sign is always said', () => {
     const effects = { perMph: -1.2, per50Rpm: 0.4, per5DegRotation: 0, perFinerPad: null }
     expect(effectRows(effects as never).map((row) => row.key)).toEqual(['perMph', 'per50Rpm', 'per5DegRotation'])
-    expect([signed(-1.23), signed(0.4), signed(0)]).toEqual(['−1.2', '+0.4', '+0.0'])
+    expect([signed(-1.23), signed(0.4), signed(-0.01)]).toEqual(['−1.2', '+0.4', '0.0'])
   })
 })

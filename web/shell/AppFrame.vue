@@ -3,12 +3,13 @@ import { useIdle } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
-import { areas } from '../router.ts'
+import { areas } from '../routes.ts'
 import { listenForNews } from '../http/news.ts'
 import AlarmBar from '../bench/AlarmBar.vue'
 import BenchStrip from '../bench/BenchStrip.vue'
+import AreaRail from './AreaRail.vue'
 import CommandField from './CommandField.vue'
-import ShortcutSheet from './ShortcutSheet.vue'
+import HelpSheet from './HelpSheet.vue'
 import { useSession } from './session.ts'
 import { useListKeys, usePlainKeys } from './useShortcuts.ts'
 
@@ -40,21 +41,9 @@ usePlainKeys((key, event) => {
 </script>
 
 <template>
-  <div class="frame" :class="{ alone: route.meta['alone'] }">
+  <div class="frame" :class="{ alone: route.meta['alone'], bench: current === 'bench' }">
     <a class="skip" href="#content">{{ t('shell.skip') }}</a>
-    <nav class="rail" :aria-label="t('shell.railLabel')">
-      <router-link
-        v-for="(area, index) in areas"
-        :key="area"
-        :to="`/${area}`"
-        class="area"
-        :class="{ current: current === area }"
-        :aria-current="current === area ? 'page' : undefined"
-      >
-        <span>{{ t(`shell.areas.${area}`) }}</span>
-        <kbd class="small" aria-hidden="true">g {{ index + 1 }}</kbd>
-      </router-link>
-    </nav>
+    <AreaRail class="rail" :current="current" />
     <header class="top">
       <CommandField ref="field" @shortcuts="sheet = true" />
       <span class="who soft small">{{
@@ -67,12 +56,12 @@ usePlainKeys((key, event) => {
         @click="session.lock()"
         >{{ t('people.who.switch') }}</v-btn
       >
-      <v-btn variant="text" size="small" :aria-label="t('shell.shortcuts.title')" @click="sheet = true">?</v-btn>
+      <v-btn variant="text" size="small" :aria-label="t('shell.help.title')" @click="sheet = true">?</v-btn>
     </header>
     <main id="content" tabindex="-1"><router-view /></main>
     <AlarmBar />
     <BenchStrip />
-    <ShortcutSheet v-model="sheet" />
+    <HelpSheet v-model="sheet" />
   </div>
 </template>
 
@@ -95,35 +84,6 @@ usePlainKeys((key, event) => {
 }
 .rail {
   grid-area: rail;
-  background: var(--panel-sunk);
-  border-inline-end: 1px solid var(--line);
-  display: flex;
-  flex-direction: column;
-  padding-top: var(--top);
-  overflow-y: auto;
-}
-.area {
-  min-height: 54px;
-  padding: var(--gap-2);
-  display: flex;
-  flex-direction: column;
-  justify-content: center;
-  font: 600 1.1rem/1.1 var(--condensed);
-  text-decoration: none;
-  border-inline-start: 5px solid transparent;
-}
-.area kbd {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--ink-soft);
-}
-.area:hover {
-  background: var(--ground);
-}
-.area.current {
-  background: var(--panel);
-  border-inline-start-color: var(--accent);
 }
 .top {
   grid-area: top;
@@ -148,23 +108,17 @@ main:focus {
 }
 @media (max-width: 700px) {
   .frame {
-    grid-template: var(--top) 1fr 52px var(--strip) / minmax(0, 1fr);
-    grid-template-areas: 'top' 'main' 'rail' 'strip';
+    grid-template: var(--top) 1fr 56px / minmax(0, 1fr);
+    grid-template-areas: 'top' 'main' 'rail';
   }
-  .rail {
-    flex-direction: row;
-    padding: 0;
-    overflow-x: auto;
+  /* What runs on the bench is looked at from the bench; elsewhere it would take the room of a thumb. */
+  .frame:not(.bench) > :deep(.strip) {
+    display: none;
   }
-  .area {
-    border-inline-start: 0;
-    border-top: 4px solid transparent;
-    min-height: 48px;
+  .frame.bench {
+    grid-template: var(--top) 1fr var(--strip) 56px / minmax(0, 1fr);
+    grid-template-areas: 'top' 'main' 'strip' 'rail';
   }
-  .area.current {
-    border-top-color: var(--accent);
-  }
-  .area kbd,
   .who {
     display: none;
   }

@@ -1,16 +1,14 @@
-import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { describe, expect, test } from '@jest/globals'
 import { type Found, abilities, foundKinds } from '@sleetfall/contract'
 import { createPinia, setActivePinia } from 'pinia'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { catalogue } from '../messages.ts'
+import { routes } from '../routes.ts'
 import { type CommandName, commandNeeds, commandTargets, placeOf } from './commands.ts'
 import { useNotices } from './notices.ts'
 
 /** The application's own addresses, without its pages. */
-const source = readFileSync(join(import.meta.dirname, '..', 'router.ts'), 'utf8')
-const paths = [...source.matchAll(/path: '([^']+)'/g)].map((match) => match[1]!)
+const paths = routes.map(({ path }) => path)
 const router = createRouter({
   history: createMemoryHistory(),
   routes: paths.map((path) => ({ path, component: {} })),

@@ -1,6 +1,12 @@
 import { adviceWords } from './adviceWords.ts'
 
 export default {
+  legend: {
+    figure: 'Surface now as grit; below it the target that was asked for',
+    needle: 'Arc with the mark: where the surface is; its coloured part is the window of the target',
+    oil: 'The other arc: oil in the cover, from none to as much as it takes',
+    edge: 'Edge of the disc, whole: measured; dashed: fitted to readings; dotted: assumed; hollow: not known',
+  },
   status: {
     'in-window': 'in its window',
     'leaves-soon': 'leaves soon',
