@@ -8,6 +8,7 @@ import controls from './controls/messages.ts'
 import coverage from './coverage/messages.ts'
 import customers from './customers/messages.ts'
 import equipment from './equipment/messages.ts'
+import first from './first/messages.ts'
 import fitting from './fitting/messages.ts'
 import journal from './journal/messages.ts'
 import lanes from './lanes/messages.ts'
@@ -36,6 +37,7 @@ export const catalogue = {
   coverage,
   customers,
   equipment,
+  first,
   fitting,
   glossary,
   journal,

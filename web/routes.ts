@@ -112,6 +112,7 @@ export const routes: readonly RouteRecordRaw[] = [
     path: '/bag/:eventId?',
     redirect: (to) => ({ name: to.params['eventId'] ? 'event' : 'events', params: to.params, query: to.query }),
   },
+  { path: '/first', name: 'first', component: () => import('./first/FirstView.vue'), meta: { area: 'shop' } },
   { path: '/shop', name: 'shop', component: () => import('./shop/ShopView.vue') },
   { path: '/:lost(.*)*', name: 'lost', component: () => import('./shell/LostView.vue') },
 ]

@@ -33,14 +33,15 @@ const asked = new WeakMap<RequestHandler, Asked>()
 /** What a route is asked with, for who describes the routes; undefined for a route that is told nothing. */
 export const askedWith = (handler: RequestHandler): Asked | undefined => asked.get(handler)
 
-/** A route that is told what a schema checks: in its query where it only reads, else in its body. */
+/** A route that is told what a schema checks: in its query where it only reads or is sent a file, else in its body. */
 export function takes<S extends AnySchema>(
   schema: S,
   work: (input: InferType<S>, request: Request, response: Response) => unknown,
+  { inQuery = false }: { readonly inQuery?: boolean } = {},
 ): RequestHandler {
   const handler: RequestHandler = async (request, response) => {
-    const reads = request.method === 'GET' || request.method === 'HEAD'
-    await work(checked(schema, reads ? request.query : request.body), request, response)
+    const asks = inQuery || request.method === 'GET' || request.method === 'HEAD'
+    await work(checked(schema, asks ? request.query : request.body), request, response)
   }
   asked.set(handler, { schema, once: false })
   return handler

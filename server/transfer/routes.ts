@@ -60,23 +60,27 @@ export function transferRoutes({ database }: Context): Router {
   /** Looks through a shop that somebody brings, or takes it over. Asked twice it finds everything there already. */
   router.put(
     '/shop',
-    takes(importWishesSchema, async (wishes, request, response) => {
-      const folder = await mkdtemp(join(tmpdir(), 'sleetfall-import-'))
-      try {
-        const file = join(folder, 'shop')
-        await received(request, file)
-        const archive = await openArchive(file, () => readFile(file), await isZip(file))
+    takes(
+      importWishesSchema,
+      async (wishes, request, response) => {
+        const folder = await mkdtemp(join(tmpdir(), 'sleetfall-import-'))
         try {
-          const answer = await importShop(database, archive, wishes)
-          if (answer.taken) await noteWrite(database, request, theShop)
-          response.json(answer)
+          const file = join(folder, 'shop')
+          await received(request, file)
+          const archive = await openArchive(file, () => readFile(file), await isZip(file))
+          try {
+            const answer = await importShop(database, archive, wishes)
+            if (answer.taken) await noteWrite(database, request, theShop)
+            response.json(answer)
+          } finally {
+            archive.close()
+          }
         } finally {
-          archive.close()
+          await rm(folder, { recursive: true, force: true })
         }
-      } finally {
-        await rm(folder, { recursive: true, force: true })
-      }
-    }),
+      },
+      { inQuery: true },
+    ),
   )
   return router
 }

@@ -1,5 +1,5 @@
 import { watchDebounced } from '@vueuse/core'
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { keepDraft, keptDraft } from '../http/device.ts'
 import { useSession } from '../shell/session.ts'
 import type { FormState } from './useForm.ts'
@@ -32,13 +32,8 @@ export function useDraft(form: FormState, name: string | undefined, options: Opt
   const now = () => {
     const also = beside?.read() ?? null
     if (!form.changed.value && also === null) return null
-    const { id } = form.values
-    // A new record keeps its id: had it been taken after all, it is not made twice.
     const typed = Object.entries(form.typed()).filter(([name]) => !without.includes(name))
-    return {
-      values: { ...Object.fromEntries(typed), ...(id === undefined ? {} : { id }) },
-      ...(also === null ? {} : { also }),
-    }
+    return { values: Object.fromEntries(typed), ...(also === null ? {} : { also }) }
   }
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
   if (key === null) return { keptAt, throwAway: () => {}, startAnew: () => {} }
@@ -54,10 +49,12 @@ export function useDraft(form: FormState, name: string | undefined, options: Opt
   watchDebounced(
     () => JSON.stringify([form.values, beside?.read()]),
     () => {
-      if (looked && !thrownAway && !form.sent.value) void keepDraft(key, plain(now()))
+      if (looked && !thrownAway && !form.sent.value && !form.busy.value) void keepDraft(key, plain(now()))
     },
     { debounce: 300 },
   )
+  // Gone before it is sent, so that what was taken is not offered again by a page that was left at once; back when it is refused.
+  watch(form.busy, (busy) => void keepDraft(key, busy || form.sent.value ? null : plain(now())))
   onBeforeUnmount(() => {
     if (form.sent.value || thrownAway || now() === null) void keepDraft(key, null)
     else void keepDraft(key, plain(now()))

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { firstOwnerSchema } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
 import { useForm } from '../controls/useForm.ts'
 import { vFocus } from '../controls/vFocus.ts'
 import { useSession } from '../shell/session.ts'
@@ -8,8 +9,12 @@ import { useSession } from '../shell/session.ts'
 /** The first start of an empty shop: whoever has the code becomes its owner. */
 const { t } = useI18n()
 const session = useSession()
+const router = useRouter()
 const form = useForm(firstOwnerSchema, { code: '', name: '', login: '', next: '' })
-const submit = () => form.submit((input) => session.becomeOwner(input))
+/** A shop that has nothing yet is set up first. */
+const submit = async () => {
+  if (await form.submit((input) => session.becomeOwner(input))) await router.push('/first')
+}
 </script>
 
 <template>

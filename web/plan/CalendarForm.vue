@@ -27,7 +27,7 @@ async function end() {
 <template>
   <v-dialog
     :model-value="true"
-    max-width="560"
+    max-width="720"
     :aria-label="t('plan.calendar.title')"
     @update:model-value="emit('close')"
   >

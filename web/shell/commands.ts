@@ -33,6 +33,7 @@ export const commandTargets = {
   goEvents: '/events',
   goShop: '/shop',
   goJournal: '/journal',
+  goFirst: '/first',
   theme: 'theme',
   units: 'units',
   shortcuts: 'shortcuts',
@@ -44,6 +45,7 @@ export const commandNeeds: Partial<Record<CommandName, Ability>> = {
   newPattern: 'patterns',
   newTrial: 'trials',
   goJournal: 'shop',
+  goFirst: 'shop',
 }
 
 /** Screen that shows something the search found. */

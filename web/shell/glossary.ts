@@ -35,6 +35,7 @@ export const termsOf: Readonly<Record<string, readonly Term[]>> = {
   events: ['phase', 'role'],
   event: ['phase', 'role', 'covered'],
   bag: ['role', 'ballDown', 'phase', 'covered'],
+  first: ['grit', 'pattern', 'ratio', 'promise'],
   shop: ['school', 'promise'],
 }
 /** Keys that work everywhere, and those that work on some pages only. */

@@ -57,6 +57,7 @@ export default {
     goEvents: 'Go to the events',
     goShop: 'Go to the shop settings',
     goJournal: 'Go to the journal: who changed what',
+    goFirst: 'First steps: set up stations, pads, house pattern',
     newCustomer: 'New customer',
     newBall: 'New ball',
     newPattern: 'New pattern',
@@ -64,7 +65,7 @@ export default {
     newEvent: 'New event',
     theme: 'Switch between light and dark',
     units: 'Switch between inches and millimetres',
-    shortcuts: 'Show the shortcuts',
+    shortcuts: 'Show the help: words of this page, keys',
     signOut: 'Sign out',
   },
   strip: {

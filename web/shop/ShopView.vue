@@ -20,42 +20,50 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
 
 <template>
   <div class="shop">
-    <section class="panel stack">
-      <h1>{{ t('shop.mine') }}</h1>
-      <v-radio-group
-        :label="t('shop.units')"
-        hide-details
-        :model-value="session.preferences.units"
-        @update:model-value="prefer({ units: $event as 'imperial' })"
-      >
-        <v-radio v-for="units in unitSystems" :key="units" :value="units" :label="t(`shop.unitSystems.${units}`)" />
-      </v-radio-group>
-      <v-radio-group
-        :label="t('shop.theme')"
-        hide-details
-        :model-value="session.preferences.theme"
-        @update:model-value="prefer({ theme: $event as 'light' })"
-      >
-        <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
-      </v-radio-group>
-    </section>
     <div class="stack column">
-      <MySignIn />
-      <BackupCard v-if="session.isOwner" />
-      <TransferCard v-if="session.isOwner" />
-      <StaffList v-if="session.isOwner" />
-      <section v-if="session.isOwner" class="panel stack">
-        <h2>{{ t('journal.title') }}</h2>
-        <div>
-          <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
-        </div>
+      <section class="panel stack">
+        <h1>{{ t('shop.mine') }}</h1>
+        <v-radio-group
+          :label="t('shop.units')"
+          hide-details
+          :model-value="session.preferences.units"
+          @update:model-value="prefer({ units: $event as 'imperial' })"
+        >
+          <v-radio v-for="units in unitSystems" :key="units" :value="units" :label="t(`shop.unitSystems.${units}`)" />
+        </v-radio-group>
+        <v-radio-group
+          :label="t('shop.theme')"
+          hide-details
+          :model-value="session.preferences.theme"
+          @update:model-value="prefer({ theme: $event as 'light' })"
+        >
+          <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
+        </v-radio-group>
       </section>
+      <MySignIn />
       <TabletCard />
       <DevicesCard />
       <section class="panel stack">
         <h2>{{ t('fitting.stock.title') }}</h2>
         <div>
           <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
+        </div>
+      </section>
+      <section v-if="session.isOwner" class="panel stack">
+        <h2>{{ t('first.title') }}</h2>
+        <div>
+          <v-btn to="/first">{{ t('first.open') }}</v-btn>
+        </div>
+      </section>
+    </div>
+    <div v-if="session.isOwner" class="stack column">
+      <BackupCard />
+      <TransferCard />
+      <StaffList />
+      <section class="panel stack">
+        <h2>{{ t('journal.title') }}</h2>
+        <div>
+          <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
         </div>
       </section>
     </div>
@@ -66,7 +74,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
 <style scoped>
 .shop {
   display: grid;
-  grid-template-columns: 1fr 1.5fr;
+  grid-template-columns: 1fr 1.2fr;
   gap: var(--gap-3);
   align-items: start;
   max-width: 1100px;

@@ -66,7 +66,7 @@ async function end(link: UpkeepLink) {
       </ul>
       <div class="row">
         <v-btn class="next-action" @click="make">{{ t('upkeep.link.make') }}</v-btn>
-        <v-btn variant="text" @click="emit('close')">{{ t('balls.close') }}</v-btn>
+        <v-btn variant="text" @click="emit('close')">{{ t('shell.close') }}</v-btn>
       </div>
     </div>
   </v-dialog>
