@@ -206,6 +206,11 @@ test('a shop that nobody owns: whoever has the code of the start command takes i
   await page.getByLabel('Shop name').fill('The Tidegate')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('The shop is called The Tidegate')).toBeVisible()
+  // The form stays: a second name is saved over the first.
+  await page.getByLabel('Shop name').fill('The Tidegate Loft')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('The shop is called The Tidegate Loft')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'The shop, done' })).toBeVisible()
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Spinner two' })).toBeVisible()
   await page.getByRole('button', { name: 'Next' }).click()

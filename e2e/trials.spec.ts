@@ -80,6 +80,7 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
   await expect(chosenArm(page)).toContainText('3000')
   for (const entry of [17, 17, 18]) await shot(page, entry, 'right')
   await page.getByRole('button', { name: 'Sanded by hand to 2000: log it and take it over' }).tap()
+  await expect(chosenArm(page)).toContainText('2000')
   for (const entry of [19, 20]) await shot(page, entry, 'early')
   // It does not clear the front any more: the control comes back and tells what the lane did.
   await expect(page.getByText(/A Skerrymoor.*: the control again, it tells what the lane did/)).toBeVisible()

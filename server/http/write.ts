@@ -28,6 +28,8 @@ interface Asked {
   readonly schema: AnySchema
   /** Whether it takes effect once for each `X-Write-Id`. */
   readonly once: boolean
+  /** Whether it is asked in the query although it writes: its body is a file. */
+  readonly inQuery: boolean
 }
 const asked = new WeakMap<RequestHandler, Asked>()
 /** What a route is asked with, for who describes the routes; undefined for a route that is told nothing. */
@@ -43,7 +45,7 @@ export function takes<S extends AnySchema>(
     const asks = inQuery || request.method === 'GET' || request.method === 'HEAD'
     await work(checked(schema, asks ? request.query : request.body), request, response)
   }
-  asked.set(handler, { schema, once: false })
+  asked.set(handler, { schema, once: false, inQuery })
   return handler
 }
 
@@ -101,7 +103,7 @@ export function write<S extends AnySchema>(
     if (answer === null || answer === undefined) response.status(204).end()
     else response.json(answer)
   }
-  asked.set(handler, { schema, once: true })
+  asked.set(handler, { schema, once: true, inQuery: false })
   return handler
 }
 

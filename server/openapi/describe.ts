@@ -18,6 +18,8 @@ export interface Route {
   readonly takes: JsonSchema | null
   /** Whether it takes effect once for each `X-Write-Id`. */
   readonly once: boolean
+  /** Whether what it is told stands in its query. */
+  readonly inQuery: boolean
   /** Whether it stands before the session is asked for. */
   readonly open: boolean
 }
@@ -40,6 +42,7 @@ function routesIn(area: string, mount: string, router: Router, open: boolean): R
       path: `${mount}${route.path}`.replace(/\/$/, ''),
       takes: asked ? jsonSchemaOf(asked.schema) : null,
       once: asked?.once ?? false,
+      inQuery: method === 'get' || (asked?.inQuery ?? false),
       open,
     }))
   })
@@ -75,9 +78,7 @@ const problem = { $ref: '#/components/schemas/Problem' }
 const text = (key: 'answer' | 'nothing' | 'problem' | 'writeId' | 'stream' | 'about' | 'title') =>
   english(said(`openapi.${key}`))
 
-const parameterOf = (name: string, schema: unknown, required: boolean) => ({ name, in: 'query', required, schema })
-
-function parametersOf({ method, path, takes, once }: Route) {
+function parametersOf({ path, takes, once, inQuery: asked }: Route) {
   const { required = [], properties = {} } = (takes ?? {}) as {
     readonly required?: readonly string[]
     readonly properties?: JsonSchema
@@ -88,9 +89,10 @@ function parametersOf({ method, path, takes, once }: Route) {
     required: true,
     schema: { type: 'string' },
   }))
-  const asksWith = method === 'GET' || sent[`${method} ${path}`] !== undefined
-  const inQuery = asksWith
-    ? Object.entries(properties).map(([name, schema]) => parameterOf(name, schema, required.includes(name)))
+  const inQuery = asked
+    ? Object.entries(properties).map(([name, schema]) => ({
+        ...{ name, in: 'query', required: required.includes(name), schema },
+      }))
     : []
   const writes = once
     ? [

@@ -187,15 +187,7 @@ test('five thousand generated requests over every route: nothing is answered 500
     if (response.status >= 400 && !isProblem(JSON.parse(answer))) wrong.push(said)
     if (/\n\s+at |node_modules|\.ts:\d|select |violates/.test(answer)) wrong.push(said)
   }
-  const signedIn = await fetch(`${shop.origin}/api/session`, {
-    method: 'POST',
-    headers: { Origin: shop.origin, 'Content-Type': 'application/json' },
-    body: JSON.stringify({ login: 'owner', password: 'a-long-enough-password' }),
-  })
-  const cookie = signedIn.headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ')
+  const cookie = await shop.cookieOf('owner')
   const sessionsBefore = await shop.database.one<{ n: number }>('select count(*)::int as n from session')
   const some = 1500
   const queue = new PQueue({ concurrency: 8 })

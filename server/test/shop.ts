@@ -79,13 +79,23 @@ export async function testShop(
       agent,
     }
   }
+  /** A member's cookie, for tests that ask by `fetch`. */
+  async function cookieOf(login: 'owner' | 'technician' | 'counter'): Promise<string> {
+    const answer = await supertest(origin)
+      .post('/api/session')
+      .set('Origin', origin)
+      .send({ login, password })
+      .expect(200)
+    const cookies = answer.headers['set-cookie'] as unknown as readonly string[]
+    return cookies.map((one) => one.split(';')[0]).join('; ')
+  }
   async function end() {
     close()
     server.closeAllConnections()
     await new Promise((resolve) => server.close(resolve))
     await database.close()
   }
-  return { database, origin, signIn, end }
+  return { database, origin, signIn, cookieOf, end }
 }
 
 export const aCustomer = (change: object = {}) => ({

@@ -1,52 +1,56 @@
 <script setup lang="ts">
-import { type Shop, shopSchema, unitSystems } from '@sleetfall/contract'
-import { onMounted, ref } from 'vue'
+import { type Shop, shopSchema } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
+import ConflictTable from '../controls/ConflictTable.vue'
 import { useForm } from '../controls/useForm.ts'
-import { get, put } from '../http/client.ts'
+import { put } from '../http/client.ts'
+import UnitsChoice from '../shop/UnitsChoice.vue'
 import { useNotices } from '../shell/notices.ts'
-import { useSession } from '../shell/session.ts'
 
 /** What the shop is called, and in which units the member reads. */
+const shop = defineModel<Shop>({ required: true })
 const { t } = useI18n()
-const [session, notices] = [useSession(), useNotices()]
-const version = ref(0)
-const loaded = ref(false)
-const form = useForm(shopSchema, { name: '', constants: {} })
-onMounted(() =>
-  notices.attempt(async () => {
-    const shop = await get<Shop>('/shop')
-    version.value = shop.version
-    form.derive({ name: shop.name, constants: { ...shop.constants } })
-    loaded.value = true
-  }),
-)
-const save = () =>
-  form.submit(async (input) => {
-    const shop = await put<Shop>('/shop', { ...input, version: version.value })
-    version.value = shop.version
-    form.derive({ name: shop.name })
-    notices.done(t('first.shop.saved', { name: shop.name }))
+const notices = useNotices()
+const { name, constants } = shop.value
+const form = useForm(shopSchema, { name, constants })
+function take(now: Shop) {
+  form.goOn()
+  form.derive({ name: now.name, constants: now.constants })
+  shop.value = now
+}
+async function save(version = shop.value.version) {
+  await form.submit(async (input) => {
+    const saved = await put<Shop>('/shop', { ...input, version })
+    take(saved)
+    notices.done(t('first.shop.saved', { name: saved.name }))
   })
-const prefer = (units: unknown) => void notices.attempt(() => session.prefer({ units: units as 'imperial' }))
+}
+function keepMine() {
+  const { version } = form.conflict.value!.current
+  form.goOn()
+  void save(version)
+}
+const takeTheirs = () => take(form.conflict.value!.current as unknown as Shop)
 </script>
 
 <template>
-  <form class="stack" novalidate @submit.prevent="save">
+  <form class="stack" novalidate @submit.prevent="save()">
     <p>{{ t('first.shop.why') }}</p>
-    <div v-if="loaded" class="row">
+    <div class="row">
       <v-text-field v-bind="form.field('name')" class="name" :label="t('shop.name')" />
       <v-btn type="submit" :disabled="!form.changed.value" :loading="form.busy.value">{{ t('shell.save') }}</v-btn>
     </div>
+    <ConflictTable
+      v-if="form.conflict.value"
+      :mine="form.values"
+      :theirs="form.conflict.value.current"
+      :labels="{ name: t('shop.name') }"
+      @mine="keepMine"
+      @theirs="takeTheirs"
+      @back="form.goOn()"
+    />
     <p v-if="form.failure.value" class="bad" role="alert">{{ form.failure.value }}</p>
-    <v-radio-group
-      :label="t('shop.units')"
-      hide-details
-      :model-value="session.preferences.units"
-      @update:model-value="prefer"
-    >
-      <v-radio v-for="units in unitSystems" :key="units" :value="units" :label="t(`shop.unitSystems.${units}`)" />
-    </v-radio-group>
+    <UnitsChoice />
   </form>
 </template>
 

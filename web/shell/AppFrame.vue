@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIdle } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { areas } from '../routes.ts'
@@ -9,10 +9,10 @@ import AlarmBar from '../bench/AlarmBar.vue'
 import BenchStrip from '../bench/BenchStrip.vue'
 import AreaRail from './AreaRail.vue'
 import CommandField from './CommandField.vue'
-import HelpSheet from './HelpSheet.vue'
 import { useSession } from './session.ts'
 import { useListKeys, usePlainKeys } from './useShortcuts.ts'
 
+const HelpSheet = defineAsyncComponent(() => import('./HelpSheet.vue'))
 const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
@@ -61,7 +61,7 @@ usePlainKeys((key, event) => {
     <main id="content" tabindex="-1"><router-view /></main>
     <AlarmBar />
     <BenchStrip />
-    <HelpSheet v-model="sheet" />
+    <HelpSheet v-if="sheet" v-model="sheet" />
   </div>
 </template>
 

@@ -87,7 +87,7 @@ export default {
   step: { name: 'Step', is: 'One pad or compound, so many sides, so many seconds each.' },
   extraction: {
     name: 'Extraction',
-    is: 'Oil brought out of the cover with warmth, in the bath or the oven of a shop that has one.',
+    is: 'Oil brought out of the cover with warm water, in the bath. Never an oven, a heat gun or the sun: covers crack.',
   },
   school: { name: 'School', is: 'How a shop or bowler decides when care is due: by games, by readings, by seasons.' },
 }

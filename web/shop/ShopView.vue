@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { unitSystems } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import BackupCard from '../backup/BackupCard.vue'
 import MySignIn from '../people/MySignIn.vue'
@@ -10,6 +9,7 @@ import ShopSettings from './ShopSettings.vue'
 import TabletCard from './TabletCard.vue'
 import TransferCard from '../transfer/TransferCard.vue'
 import StaffList from './StaffList.vue'
+import UnitsChoice from './UnitsChoice.vue'
 
 const { t } = useI18n()
 const session = useSession()
@@ -23,14 +23,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
     <div class="stack column">
       <section class="panel stack">
         <h1>{{ t('shop.mine') }}</h1>
-        <v-radio-group
-          :label="t('shop.units')"
-          hide-details
-          :model-value="session.preferences.units"
-          @update:model-value="prefer({ units: $event as 'imperial' })"
-        >
-          <v-radio v-for="units in unitSystems" :key="units" :value="units" :label="t(`shop.unitSystems.${units}`)" />
-        </v-radio-group>
+        <UnitsChoice />
         <v-radio-group
           :label="t('shop.theme')"
           hide-details

@@ -1,28 +1,24 @@
 <script setup lang="ts">
+import { surfaceNow } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
-import { arcPath, arcPoint } from './gauge.ts'
+import BallDisc from './BallDisc.vue'
 
-/** How a ball's disc is read, part by part. */
+/** How a ball's disc is read, part by part, at one that has been played for a while. */
 const { t } = useI18n()
-const radius = 54
-const [x1, y1] = arcPoint(radius - 9, 0.45)
-const [x2, y2] = arcPoint(radius + 8, 0.45)
+const [dayMs, start] = [86_400_000, Date.UTC(2026, 0, 1)]
+const played = Array.from({ length: 8 }, (_, week) => ({
+  ...{ kind: 'games' as const, games: 3, volumeMl: 24, atMs: start + 7 * week * dayMs },
+}))
+const sample = surfaceNow(
+  { cover: 'solid', factoryGrit: 1000, targetGrit: 1000, gamesBefore: 0 },
+  played,
+  start + 60 * dayMs,
+)
 </script>
 
 <template>
   <figure class="legend">
-    <svg viewBox="-66 -62 132 124" aria-hidden="true">
-      <circle r="43" class="disc" />
-      <path :d="arcPath(radius, 0, 1)" class="track" />
-      <path :d="arcPath(radius, 0.55, 0.75)" class="window" />
-      <line :x1="x1" :y1="y1" :x2="x2" :y2="y2" class="needle" />
-      <g transform="scale(-1 1)">
-        <path :d="arcPath(radius, 0, 1)" class="track" />
-        <path :d="arcPath(radius, 0, 0.4)" class="oil" />
-      </g>
-      <text y="5" class="grit">2900</text>
-      <text y="24" class="target">→ 1000</text>
-    </svg>
+    <BallDisc :surface="sample" />
     <ul>
       <li>{{ t('surface.legend.figure') }}</li>
       <li>{{ t('surface.legend.needle') }}</li>
@@ -41,44 +37,5 @@ const [x2, y2] = arcPoint(radius + 8, 0.45)
 }
 .legend ul {
   flex: 1 1 260px;
-}
-svg {
-  width: 150px;
-  height: 140px;
-}
-.disc {
-  fill: var(--disc);
-  stroke: var(--disc-edge);
-  stroke-width: 2;
-  stroke-dasharray: 6 4;
-}
-.track,
-.window,
-.oil {
-  fill: none;
-  stroke: var(--gauge-track);
-  stroke-width: 8;
-}
-.window {
-  stroke: var(--gauge-window);
-}
-.oil {
-  stroke: var(--gauge-oil);
-}
-.needle {
-  stroke: var(--ink);
-  stroke-width: 4;
-}
-text {
-  text-anchor: middle;
-  fill: var(--ink);
-  font-family: var(--condensed);
-}
-.grit {
-  font-size: 24px;
-  font-weight: 600;
-}
-.target {
-  font-size: 13px;
 }
 </style>
