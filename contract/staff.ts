@@ -86,9 +86,17 @@ export interface OneTimeCode {
 }
 
 export const unitSystems = ['imperial', 'metric'] as const
+/** Languages that the screens speak; `system` goes by the device. */
+export const languages = ['en', 'de'] as const
+export type Language = (typeof languages)[number]
+/** How inches of a layout or a hole are written: `4 1/2` or `4.5`. */
+export const inchForms = ['fractions', 'decimals'] as const
+export type InchForm = (typeof inchForms)[number]
 export const preferencesSchema = yup.object({
   units: oneOf('units', unitSystems).default('imperial'),
+  inches: oneOf('inches', inchForms).default('fractions'),
   theme: oneOf('theme', ['light', 'dark', 'system'] as const).default('light'),
+  language: oneOf('language', [...languages, 'system'] as const).default('system'),
 })
 export type Preferences = yup.InferType<typeof preferencesSchema>
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, openCustomer, signIn, test } from './site.ts'
+import { behind, expect, openCustomer, signIn, test } from './site.ts'
 
 test('the keyboard finds and goes everywhere', async ({ signedIn: page }) => {
   await page.goto('/rack')
@@ -146,6 +146,57 @@ test('units and theme are the user’s choice and stay', async ({ page, site }) 
   await page.reload()
   await expect(page.getByText('26.1 km/h')).toBeVisible()
   await expect(page.locator('.v-theme--dark').first()).toBeVisible()
+})
+
+test.describe('in German', () => {
+  test('at the door for the device, and inside for the member; figures, days and what is wrong follow', async ({
+    page,
+    site,
+  }) => {
+    await page.goto('/')
+    await page.getByRole('button', { name: 'Deutsch' }).click()
+    await expect(page.getByRole('button', { name: 'Anmelden', exact: true })).toBeVisible()
+    await page.reload()
+    await expect(page.getByRole('button', { name: 'Anmelden', exact: true })).toBeVisible()
+    await expect(page.locator('html')).toHaveAttribute('lang', 'de')
+    // Who leaves it to the device sees the device's; the choice of a member counts on every device.
+    await signIn(page, site, 'tech')
+    await page.goto('/shop')
+    await expect(page.getByLabel('die des Geräts')).toBeChecked()
+    const kept = page.waitForResponse(/session\/preferences/)
+    await page.getByLabel('English').click()
+    await kept
+    await expect(page.getByRole('heading', { name: 'How I like it' })).toBeVisible()
+    await page.keyboard.press('/')
+    await page.keyboard.type('deutsch')
+    await page.getByRole('option', { name: 'Speak German' }).click()
+    await expect(page.getByRole('heading', { name: 'Wie ich es mag' })).toBeVisible()
+    await page.evaluate('localStorage.clear()')
+    await page.goto('/rack')
+    await expect(page.getByRole('heading', { name: 'Alle Bälle in Pflege' })).toBeVisible()
+    await expect(page).toHaveTitle('Regal – Sleetfall')
+
+    await page.getByRole('button', { name: 'Neuer Kunde' }).click()
+    const form = page.getByRole('dialog')
+    await form.getByLabel('Name', { exact: true }).fill('Ulmo Testgang')
+    await form.getByLabel('Ballgeschwindigkeit').first().fill('99')
+    await form.getByRole('button', { name: 'Speichern' }).click()
+    await expect(form.getByText('Ballgeschwindigkeit: 8 bis 30 mph').first()).toBeVisible()
+    await form.getByLabel('Ballgeschwindigkeit').first().fill('16,5')
+    await form.getByRole('button', { name: 'Speichern' }).click()
+    await expect(page.getByRole('heading', { name: 'Ulmo Testgang' })).toBeVisible()
+    await expect(page.getByText('16,5 mph').first()).toBeVisible()
+    const [saved] = await behind<{ speed_mph: number }>(site, 'select speed_mph from customer where name = $1', [
+      'Ulmo Testgang',
+    ])
+    expect(Number(saved?.speed_mph)).toBe(16.5)
+
+    await page.goto('/shop')
+    const back = page.waitForResponse(/session\/preferences/)
+    await page.getByLabel('die des Geräts').click()
+    await back
+    await expect(page.getByRole('heading', { name: 'How I like it' })).toBeVisible()
+  })
 })
 
 test('a constant that the owner changes moves every rack figure; others may only look', async ({

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { choose, expect, test } from './site.ts'
+import type { Locator } from '@playwright/test'
+import { behind, choose, expect, test } from './site.ts'
 
 test('a left-hander comes in with two balls: keyboard only, known by the shop’s list, labels printed', async ({
   signedIn: page,
@@ -278,4 +279,59 @@ test('speed, revs and PAP are found from what was measured and kept with their s
   await form.getByRole('button', { name: 'Keep as measured' }).click()
   await expect(page.getByText('Measured figures of Rook Dunnagh are kept')).toBeVisible()
   await expect(page.locator('dl.figures').first()).toContainText(/17 mph ± 0\.3\d? mph\s+measured/)
+})
+
+test('what a known customer brings is taken in with few keys: one of theirs that comes back, and a new one of the shop’s list', async ({
+  signedIn: page,
+  site,
+}) => {
+  await behind(
+    site,
+    `insert into stock_ball (id, name, cover, rg_in, differential_in, intermediate_differential_in, hardness_d)
+     values (gen_random_uuid(), 'Sallow Reach', 'solid', 2.49, 0.051, 0.009, 74) on conflict do nothing`,
+    [],
+  )
+  let keys = 0
+  const press = async (key: string) => {
+    keys++
+    await page.keyboard.press(key)
+  }
+  const type = async (text: string) => {
+    for (const letter of text) await press(letter)
+  }
+  /** Tab until something has the focus. */
+  const tabTo = async (at: Locator) => {
+    while ((await page.locator(':focus').and(at).count()) === 0) await press('Tab')
+  }
+  const taken = page.getByRole('region', { name: 'Taken in' })
+
+  await page.goto('/intake')
+  await expect(page.getByLabel('Customer: a name known or new')).toBeFocused()
+  await type('odd')
+  await press('Enter')
+  await expect(page.getByText('● Odda Brimstow')).toBeVisible()
+  await expect(page.getByRole('button', { name: '○ Lantern Ebb' })).toBeFocused()
+  await tabTo(page.getByRole('button', { name: '○ Wrackline' }))
+  await press('Enter')
+  await expect(page.getByRole('region', { name: 'Ball 1' }).getByLabel('Complaint')).toBeFocused()
+  await type('late')
+  await press('Control+Enter')
+  await expect(taken).toContainText('Wrackline')
+  expect(keys).toBeLessThanOrEqual(25)
+  const back = keys
+
+  await page.getByRole('button', { name: 'Next customer' }).press('Enter')
+  await expect(page.getByLabel('Customer: a name known or new')).toBeFocused()
+  await type('odd')
+  await press('Enter')
+  await expect(page.getByText('● Odda Brimstow')).toBeVisible()
+  const first = page.getByRole('region', { name: 'Ball 1' })
+  await tabTo(first.getByLabel('Ball name'))
+  await type('sal')
+  await press('ArrowDown')
+  await press('Enter')
+  await expect(first.getByText('figures from the shop’s list')).toBeVisible()
+  await press('Control+Enter')
+  await expect(taken).toContainText('Sallow Reach')
+  expect(keys - back).toBeLessThanOrEqual(25)
 })

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { WorkPool } from '@sleetfall/core'
 import compression from 'compression'
+import packedFiles from 'express-static-gzip'
 import express, { type Express } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
@@ -155,7 +156,10 @@ export function createApp(options: AppOptions): {
     // Built files carry a hash in their name, so they never change.
     app.use(
       '/assets',
-      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: oneYearMs, fallthrough: false }),
+      packedFiles(join(webFolder, 'assets'), {
+        ...{ enableBrotli: true, orderPreference: ['br'], index: false },
+        serveStatic: { immutable: true, maxAge: oneYearMs, fallthrough: false },
+      }),
     )
     app.use(express.static(webFolder, { index: false, maxAge: 0 }))
     app.get('/{*splat}', (_request, response) => {

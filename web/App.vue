@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch, watchEffect } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useConnection } from './http/connection.ts'
 import { errorText } from './http/problem.ts'
+import { spoken } from './i18n.ts'
+import { deviceLanguage, speak } from './language.ts'
+import { areas } from './routes.ts'
 import AppFrame from './shell/AppFrame.vue'
 import AwayBar from './shell/AwayBar.vue'
 import NoticeBar from './shell/NoticeBar.vue'
 import SignInGate from './people/SignInGate.vue'
 import { useSession } from './shell/session.ts'
 import { useShotQueue } from './trials/shotQueue.ts'
+import { inchForm } from './controls/quantities.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -21,6 +25,18 @@ const systemDark = useMediaQuery('(prefers-color-scheme: dark)')
 const theme = computed(() => {
   const wanted = session.preferences.theme
   return wanted === 'system' ? (systemDark.value ? 'dark' : 'light') : wanted
+})
+
+const language = computed(() => {
+  const wanted = session.preferences.language
+  return wanted === 'system' ? deviceLanguage() : wanted
+})
+watch(language, speak)
+watchEffect(() => (inchForm.value = session.preferences.inches))
+watchEffect(() => {
+  const name = route.meta['area'] ?? route.name
+  const area = areas.find((one) => one === name)
+  document.title = area ? `${t(`shell.areas.${area}`)} – Sleetfall` : 'Sleetfall'
 })
 
 async function start() {
@@ -43,7 +59,8 @@ watch(
 <template>
   <v-app :theme="theme">
     <router-view v-if="route.meta['open']" />
-    <AppFrame v-else-if="session.user" />
+    <!-- Another language, or other inches, is another page: what was worked out in words is worked out anew. -->
+    <AppFrame v-else-if="session.user" :key="`${spoken} ${inchForm}`" />
     <main v-else-if="session.checked && !failure" class="gate"><SignInGate /></main>
     <main v-else class="gate">
       <p v-if="failure" role="alert">

@@ -1,12 +1,30 @@
-import { type FieldProblem, type Said, inWords } from '@sleetfall/contract'
+import { type FieldProblem, type Language, type Said, inWords } from '@sleetfall/contract'
 import type { UnitName } from '@sleetfall/core'
+import { type Locale, setDefaultOptions } from 'date-fns'
+import { enUS } from 'date-fns/locale/en-US'
+import { type WritableComputedRef } from 'vue'
 import { createI18n } from 'vue-i18n'
 import { catalogue } from './messages.ts'
 
-/** One catalogue per area, in English; a translation is one more locale of the same shape. */
+/** One catalogue per area, in English; another language is one more locale of the same shape, fetched when it is chosen. */
 export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en: catalogue } })
 
 const { t } = i18n.global
+/** The language that is spoken now; whoever reads it is asked again when another is chosen. */
+export const spoken = i18n.global.locale as unknown as WritableComputedRef<Language>
+
+/** What a language beside English brings along. */
+export interface OtherLanguage {
+  readonly catalogue: object
+  readonly dates: Locale
+}
+/** Speaks a language: texts, dates and figures. `other` is what it brings, nothing for English. */
+export function speakWith(language: Language, other: OtherLanguage | null): void {
+  if (other) i18n.global.setLocaleMessage(language as 'en', other.catalogue as typeof catalogue)
+  setDefaultOptions({ locale: other?.dates ?? enUS })
+  spoken.value = language
+}
+
 /** The words for something that the server, a schema or the core says by its key. */
 export const textOf = (said: Said): string => inWords(said, (key, values) => t(key, values))
 /** The messages of wrong fields by the path of each. */

@@ -10,6 +10,7 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { i18n } from './i18n.ts'
+import { deviceLanguage, speak } from './language.ts'
 import { watchForNewerVersion } from './shell/newerVersion.ts'
 import { router } from './router.ts'
 import { vuetify } from './theme/vuetify.ts'
@@ -18,4 +19,5 @@ watchForNewerVersion()
 // Only where the page is served over TLS or from this machine: browsers keep nothing for other addresses.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/sw.js').catch(() => null)
-createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router).mount('#app')
+const app = createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router)
+void speak(deviceLanguage()).then(() => app.mount('#app'))

@@ -5,8 +5,3 @@ export const router = createRouter({
   history: createWebHistory(),
   routes,
 })
-
-router.afterEach((to) => {
-  const name = String(to.meta['area'] ?? to.name ?? '')
-  document.title = name ? `${name[0]?.toUpperCase()}${name.slice(1)} – Sleetfall` : 'Sleetfall'
-})

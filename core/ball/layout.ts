@@ -168,6 +168,8 @@ export function parseLayout(text: string): Layout | undefined {
   return inRange ? layout : undefined
 }
 
-/** Angles to a tenth of a degree, the distance to 1/16 in. */
-export const formatLayout = ({ drillingAngleDeg, pinToPapIn, valAngleDeg }: Layout) =>
-  `${Number(drillingAngleDeg.toFixed(1))} × ${formatInchFraction(pinToPapIn)} × ${Number(valAngleDeg.toFixed(1))}`
+/** Angles to a tenth of a degree, the distance to 1/16 in or as `inches` writes it. */
+export const formatLayout = (
+  { drillingAngleDeg, pinToPapIn, valAngleDeg }: Layout,
+  inches: (valueIn: number) => string = formatInchFraction,
+) => `${Number(drillingAngleDeg.toFixed(1))} × ${inches(pinToPapIn)} × ${Number(valAngleDeg.toFixed(1))}`

@@ -83,6 +83,8 @@ describe('staff', () => {
   test('how somebody likes to see things is remembered', async () => {
     const technician = await shop.signIn('technician')
     await technician.put('/session/preferences', { units: 'metric', theme: 'dark' }).expect(200)
-    expect((await technician.get('/session')).body.preferences).toEqual({ units: 'metric', theme: 'dark' })
+    expect((await technician.get('/session')).body.preferences).toEqual({
+      ...{ units: 'metric', theme: 'dark', language: 'system', inches: 'fractions' },
+    })
   })
 })

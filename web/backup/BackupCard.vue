@@ -11,6 +11,7 @@ import { nowMs } from '../http/clock.ts'
 import { errorText } from '../http/problem.ts'
 import { textOf } from '../i18n.ts'
 import { useNotices } from '../shell/notices.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** The shop's backups: when the last good one was made, one more at once, and the files to be kept elsewhere. */
 const { t } = useI18n()
@@ -66,7 +67,7 @@ const stateOf = ({ checkedAt, problem }: Backup) =>
         <p class="small soft">
           {{ t('backups.rules') }} {{ t(backups.sealing ? 'backups.sealed' : 'backups.open') }} {{ t('backups.back') }}
         </p>
-        <table v-if="backups.items.length > 0" class="list">
+        <table v-if="backups.items.length > 0" v-cards class="list">
           <thead>
             <tr>
               <th scope="col">{{ t('backups.when') }}</th>

@@ -2,6 +2,7 @@
 import type { BagCard } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { useBagText } from './useBagText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** From phase to phase of each pattern: what is thrown, what the lane will show, what comes then, and what if it shows the other. */
 const props = defineProps<{ card: BagCard }>()
@@ -36,7 +37,7 @@ const stepsOf = (id: string) => props.card.ladder.filter(({ targetId }) => targe
               t('bags.touchUp', {
                 ball: nameOf(last.ballId),
                 recipe: t(`surface.recipes.${last.touchUp.variant}`),
-                n: last.touchUp.strikes.toFixed(0),
+                n: fixed(last.touchUp.strikes, 0),
               })
             }}
           </p>

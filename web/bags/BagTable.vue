@@ -3,6 +3,8 @@ import type { BagCard, BagView } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { useDueText } from '../upkeep/useDueText.ts'
 import { useBagText } from './useBagText.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** The balls of a bag: what each is for, its surface for the event, where to begin, and what the bag loses without it. */
 const props = defineProps<{ view: BagView; card: BagCard }>()
@@ -11,13 +13,13 @@ const words = useBagText()
 const due = useDueText()
 const worthOf = (ballId: string) => {
   const worth = props.view.bag?.entries.find((entry) => entry.ballId === ballId)?.worth ?? 0
-  return worth >= 0.5 ? t('bags.worthText', { n: worth.toFixed(0) }) : t('bags.worthNone')
+  return worth >= 0.5 ? t('bags.worthText', { n: fixed(worth, 0) }) : t('bags.worthNone')
 }
 </script>
 
 <template>
   <div class="scroll">
-    <table class="list">
+    <table v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('bags.ball') }}</th>
@@ -50,7 +52,7 @@ const worthOf = (ballId: string) => {
               {{ words.line(ball.start) }}
               <span class="small soft"
                 >{{ words.state(card.patterns, ball.start) }}:
-                {{ t('bags.beginStrikes', { n: ball.start.strikes.toFixed(0) }) }}</span
+                {{ t('bags.beginStrikes', { n: fixed(ball.start.strikes, 0) }) }}</span
               >
             </template>
             <span v-else class="soft">–</span>

@@ -21,6 +21,7 @@ import PracticeCard from './PracticeCard.vue'
 import { usePracticeText } from './usePracticeText.ts'
 import { useBag } from './useBag.ts'
 import { useBagText } from './useBagText.ts'
+import { counted, fixed } from '../controls/figures.ts'
 
 /** Which balls a customer carries to an event, at which surfaces, when to change to which, and what has to be packed. */
 const { t } = useI18n()
@@ -106,7 +107,7 @@ const print = () =>
           {{
             view.schools
               .map((one) =>
-                t('bags.schoolStrikes', { school: t(`bags.schools.${one.school}`), n: one.strikes.toFixed(0) }),
+                t('bags.schoolStrikes', { school: t(`bags.schools.${one.school}`), n: fixed(one.strikes, 0) }),
               )
               .join('; ')
           }}. {{ t('bags.schoolWhy') }}
@@ -124,10 +125,8 @@ const print = () =>
         <p v-else-if="!card">{{ t('bags.noBalls', { name: view.customer.name }) }}</p>
         <template v-if="card">
           <p>
-            <strong>{{ t('bags.strikes', { n: card.strikes.toFixed(0) }) }}</strong>
-            <span v-if="view.proved" class="small soft">{{
-              t('bags.proved', { n: view.combinations.toLocaleString() })
-            }}</span>
+            <strong>{{ t('bags.strikes', { n: fixed(card.strikes, 0) }) }}</strong>
+            <span v-if="view.proved" class="small soft">{{ t('bags.proved', { n: counted(view.combinations) }) }}</span>
           </p>
           <BagTable :view="view" :card="card" />
           <p v-for="[a, b] in view.bag?.twins ?? []" :key="`${a} ${b}`" class="small">

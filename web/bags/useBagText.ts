@@ -2,14 +2,15 @@ import type { BagCard } from '@sleetfall/contract'
 import { type BagMove, type BagRole, type LadderStep, type StateKey } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { phaseOf } from '../lanes/useWhatIfText.ts'
+import { fixed, plain } from '../controls/figures.ts'
 
 type Patterns = readonly { readonly id: string; readonly name: string }[]
-const board = (value: number) => String(Math.round(2 * value) / 2)
+const board = (value: number) => plain(Math.round(2 * value) / 2, 1)
 
 /** A bag in words, the same on the screen, on paper and behind a customer's link. */
 export function useBagText() {
   const { t } = useI18n()
-  const signed = (boards: number) => (boards > 0 ? `+${boards}` : boards < 0 ? `−${-boards}` : '0')
+  const signed = (boards: number) => (boards > 0 ? `+${plain(boards, 2)}` : boards < 0 ? `−${plain(-boards, 2)}` : '0')
   const roles = (of: readonly BagRole[]) => of.map((role) => t(`bags.roles.${role}`)).join(', ')
   const phase = (shots: number) => t(`lanes.whatIf.phases.${phaseOf(shots)}`)
   const state = (patterns: Patterns, { targetId, shots }: StateKey) =>
@@ -20,7 +21,7 @@ export function useBagText() {
     feetBoards === 0 && eyesBoards === 0
       ? t('bags.sameLine')
       : [t('bags.feet', { n: signed(feetBoards) }), t('bags.eyes', { n: signed(eyesBoards) })].join(', ')
-  const inHundred = (strikes: number) => t('bags.inHundred', { n: strikes.toFixed(0) })
+  const inHundred = (strikes: number) => t('bags.inHundred', { n: fixed(strikes, 0) })
   /** When a step of the ladder begins: by shots on the lane, and about which game that is where it is known how many share the pair. */
   const when = ({ shotsOfGame }: BagCard, { shots }: LadderStep) =>
     shots === 0

@@ -2,6 +2,7 @@ import type { BagCard } from '@sleetfall/contract'
 import { type PracticeStep, practicePlan } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { useBagText } from './useBagText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Whether a surface may be changed in practice, as far as is known. */
 const mayPad = ({ rules }: BagCard) =>
@@ -13,7 +14,7 @@ export function usePracticeText() {
   const words = useBagText()
   const stepsOf = (card: BagCard, minutes: number) =>
     practicePlan({ ...card, sport: card.patterns.some(({ shape }) => shape === 'sport') }, minutes)
-  const whole = (minutes: number) => minutes.toFixed(0)
+  const whole = (minutes: number) => fixed(minutes, 0)
   const minutesText = ({ from, to }: PracticeStep) => t('bags.practice.between', { from: whole(from), to: whole(to) })
   function stepText(card: BagCard, { kind, ballId, line, shots }: PracticeStep): string {
     const ball = card.balls.find((one) => one.ballId === ballId)?.name ?? '–'

@@ -7,6 +7,7 @@ import { agoText, dayText, timeText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
 import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 import { useBalls } from './store.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** A ball's surface and oil now, what they rest on, and what should be looked at. */
 const props = defineProps<{ ball: Ball }>()
@@ -42,7 +43,7 @@ const surfaceLines = computed(() => {
     props.ball.lastCleanedAt
       ? t('balls.cleanedLast', { when: agoText(props.ball.lastCleanedAt) })
       : t('balls.neverCleaned'),
-    ...(s.coverRemovedMm > 0.0005 ? [t('balls.coverRemoved', { mm: s.coverRemovedMm.toFixed(3) })] : []),
+    ...(s.coverRemovedMm > 0.0005 ? [t('balls.coverRemoved', { mm: fixed(s.coverRemovedMm, 3) })] : []),
   ]
 })
 </script>

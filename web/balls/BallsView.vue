@@ -16,6 +16,8 @@ import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 import BallFilters from './BallFilters.vue'
 import { type BallFilter, emptyFilter, filterQuestion, safeCell } from './ballFilter.ts'
 import { useBalls } from './store.ts'
+import { vCards } from '../controls/cards.ts'
+import { plain } from '../controls/figures.ts'
 
 /** Every ball in care across customers: narrowed as technicians ask, kept as named views, saved as CSV. */
 const { t } = useI18n()
@@ -81,7 +83,7 @@ async function save() {
       <BallFilters v-model="filter" v-model:search="search" />
       <MoreRows :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
       <div class="scroll" tabindex="0" role="region" :aria-label="t('balls.list.title')">
-        <table class="list">
+        <table v-cards class="list">
           <thead>
             <tr>
               <SortHead
@@ -110,7 +112,7 @@ async function save() {
               <td class="number">
                 {{ ball.surface.gamesLeft === null ? '–' : Math.round(ball.surface.gamesLeft) }}
               </td>
-              <td class="number">{{ ball.hardnessD ?? '–' }}</td>
+              <td class="number">{{ ball.hardnessD === null ? '–' : plain(ball.hardnessD, 1) }}</td>
               <td>{{ place(ball) }}</td>
             </tr>
           </tbody>

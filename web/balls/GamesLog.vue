@@ -11,6 +11,7 @@ import { nowDate } from '../http/clock.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useBalls } from './store.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Games in one tap. The pattern of the last entry is remembered on this device. */
 const props = defineProps<{ ball: Ball }>()
@@ -25,7 +26,7 @@ const busy = ref(false)
 onMounted(() => patterns.load())
 const items = computed(() => [
   { value: null, title: t('balls.noPattern') },
-  ...patterns.items.map((p) => ({ value: p.id, title: `${p.name}, ${p.figures.volumeMl.toFixed(1)} mL` })),
+  ...patterns.items.map((p) => ({ value: p.id, title: `${p.name}, ${fixed(p.figures.volumeMl, 1)} mL` })),
 ])
 const known = computed(() => (patterns.byId.has(patternId.value ?? '') ? patternId.value : null))
 

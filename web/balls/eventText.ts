@@ -1,9 +1,10 @@
 import { type BallEventContent, lockReasons } from '@sleetfall/contract'
-import { describeSteps, formatLayout } from '@sleetfall/core'
+import { describeSteps } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
-import { quantityText } from '../controls/quantities.ts'
+import { layoutText, quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Words for one entry of a ball's history. */
 export function useEventText() {
@@ -14,7 +15,7 @@ export function useEventText() {
   return ({ kind, payload }: BallEventContent): string => {
     switch (kind) {
       case 'games':
-        return t('balls.events.games', { games: payload.games, volume: payload.volumeMl.toFixed(0) }, payload.games)
+        return t('balls.events.games', { games: payload.games, volume: fixed(payload.volumeMl, 0) }, payload.games)
       case 'surfaced':
         return t('balls.events.surfaced', { steps: describeSteps(payload.steps) })
       case 'scanned':
@@ -30,7 +31,7 @@ export function useEventText() {
         return t('balls.events.moved', { place: `${t(`balls.places.${payload.place}`)} ${payload.shelf}`.trim() })
       case 'drilled':
         return t(payload.holes?.some((hole) => hole.plug) ? 'balls.events.redrilled' : 'balls.events.drilled', {
-          layout: formatLayout(payload),
+          layout: layoutText(payload),
         })
       case 'locked':
         return t('balls.events.locked', { day: dayText(payload.untilAt), why: lockReason(payload.reason) })

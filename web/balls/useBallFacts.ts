@@ -1,12 +1,13 @@
 import type { Ball } from '@sleetfall/contract'
-import { asymmetricFromIn, formatLayout } from '@sleetfall/core'
+import { asymmetricFromIn } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
-import { quantityText } from '../controls/quantities.ts'
+import { layoutText, quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
+import { fixed } from '../controls/figures.ts'
 
 type Row = readonly [label: string, value: string]
-const thousandths = (valueIn: number | null | undefined) => (valueIn == null ? null : `${valueIn.toFixed(3)} in`)
+const thousandths = (valueIn: number | null | undefined) => (valueIn == null ? null : `${fixed(valueIn, 3)} in`)
 
 /** A ball's record in rows of label and value; what nobody noted has none. */
 export function useBallFacts() {
@@ -18,7 +19,7 @@ export function useBallFacts() {
   const layoutOf = ({ drillingAngleDeg, pinToPapIn, valAngleDeg }: Ball) =>
     drillingAngleDeg == null || pinToPapIn == null || valAngleDeg == null
       ? null
-      : formatLayout({ drillingAngleDeg, pinToPapIn, valAngleDeg })
+      : layoutText({ drillingAngleDeg, pinToPapIn, valAngleDeg })
   const coreOf = ({ intermediateDifferentialIn: intermediate }: Ball) =>
     intermediate == null ? null : t(intermediate >= asymmetricFromIn ? 'balls.asymmetric' : 'balls.symmetric')
   const factoryOf = ({ factoryGrit, factorySource }: Ball) =>
@@ -28,7 +29,7 @@ export function useBallFacts() {
   const fittedOf = ({ fitted }: Ball) =>
     fitted &&
     t('calibration.ballLine', {
-      ...{ value: fitted.strength.toFixed(2), low: fitted.low.toFixed(2), high: fitted.high.toFixed(2) },
+      ...{ value: fixed(fitted.strength, 2), low: fixed(fitted.low, 2), high: fixed(fitted.high, 2) },
       n: fitted.shots,
     })
   const lookOf = ({ lastCheckedAt, lastFinding }: Ball) =>

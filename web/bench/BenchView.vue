@@ -15,6 +15,7 @@ import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import PacePanel from '../plan/PacePanel.vue'
 import { useBench } from './store.ts'
+import { vCards } from '../controls/cards.ts'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -76,7 +77,7 @@ async function start(job: Job) {
       </template>
       <v-text-field v-model="search" class="find" data-filter :label="t('bench.find')" clearable />
       <h2>{{ t('bench.open') }}</h2>
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <SortHead :label="t('bench.due')" :sorted="ariaSort('due')" @sort="sortBy('due')" />
@@ -133,7 +134,7 @@ async function start(job: Job) {
       <MoreRows v-else :shown="open.items.length" :total="open.total" :busy="open.busy" @more="open.more" />
       <template v-if="ended.items.length > 0">
         <h2>{{ t('bench.done') }}</h2>
-        <table class="list">
+        <table v-cards class="list">
           <tbody>
             <tr v-for="job in ended.items" :key="job.id">
               <td>{{ t(`bench.states.${job.state}`) }}</td>

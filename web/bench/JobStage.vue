@@ -13,6 +13,7 @@ import { useBell } from './useBell.ts'
 import { usePadChoice } from './usePadChoice.ts'
 import { useStepAnswers } from './useStepAnswers.ts'
 import { useStepText } from './useStepText.ts'
+import { useStorage } from '@vueuse/core'
 
 /** The step that runs now, for a tablet beside the station: what to do, how long, what to answer, and the way on. */
 const props = defineProps<{ job: Job; step: JobStep; nowMs: number; busy: boolean }>()
@@ -25,6 +26,8 @@ const emit = defineEmits<{
   pause: [string]
 }>()
 const { t } = useI18n()
+/** Read from where the work is done, two metres away. */
+const far = useStorage('sleetfall.bench.far', false)
 const [session, balls, words, bell] = [useSession(), useBalls(), useStepText(), useBell()]
 onMounted(() => balls.need(props.job.ballId))
 const ball = computed(() => balls.byId.get(props.job.ballId))
@@ -64,13 +67,16 @@ function done() {
 </script>
 
 <template>
-  <div class="panel stage" :class="{ flash: bell.flashing.value }">
+  <div class="panel stage" :class="{ flash: bell.flashing.value, far }">
     <div class="spread top">
       <p class="condensed soft">
         {{ t('bench.step', { n: step.position + 1, of: job.procedure.length }) }} ·
         {{ t('bench.station', { station: step.stationName ?? t(`stations.${step.station}`) }) }} ·
         {{ t('bench.technician', { name: session.user?.name ?? '' }) }}
       </p>
+      <v-btn class="far-switch" size="small" variant="text" :aria-pressed="far" @click="far = !far">{{
+        t('bench.far')
+      }}</v-btn>
       <v-btn
         size="small"
         variant="text"

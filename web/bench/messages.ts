@@ -137,6 +137,7 @@ export default {
     floats: 'This one is light enough to float: hold it under with the carrier and turn it halfway.',
   },
   technician: 'done as {name}',
+  far: 'Large',
   soundOn: 'Sound on',
   soundOff: 'Sound off',
   sides: {

@@ -35,6 +35,7 @@ import { roundGrit } from '../surface/useSurfaceText.ts'
 import { useTrials } from '../trials/store.ts'
 import { useBench } from './store.ts'
 import { useRecipeChoice } from './useRecipeChoice.ts'
+import { fixed } from '../controls/figures.ts'
 
 export interface JobQuestion {
   readonly ball: Ball
@@ -119,7 +120,7 @@ export function useJobForm(props: JobQuestion, emit: { close: () => void; saved:
     return t('bench.recipeIs', {
       steps: describeSteps(steps),
       grit: roundGrit(gritOfRa(done.raTopUm)),
-      mm: done.coverRemovedMm.toFixed(3),
+      mm: fixed(done.coverRemovedMm, 3),
     })
   })
   const order = computed(() => recipeDoubts(choice.steps.value ?? []))

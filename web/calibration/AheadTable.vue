@@ -3,16 +3,18 @@ import type { Calibration } from '@sleetfall/contract'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What a fit changes on the patterns that lie ahead, on the line that was best before, and where the best one lies then. */
 const props = defineProps<{ one: Calibration }>()
 const { t } = useI18n()
 const arrow = (a: string, b: string) => (a === b ? a : t('calibration.arrow', { a, b }))
-const board = (value: number) => value.toFixed(1)
-const feet = (value: number | null) => (value === null ? '–' : `${value.toFixed(0)} ft`)
+const board = (value: number) => fixed(value, 1)
+const feet = (value: number | null) => (value === null ? '–' : `${fixed(value, 0)} ft`)
 const percent = (value: number) => `${Math.round(100 * value)} %`
 const line = (of: { readonly laydownBoard: number; readonly targetBoard: number }) =>
-  t('calibration.lineIs', { laydown: of.laydownBoard.toFixed(0), target: of.targetBoard.toFixed(0) })
+  t('calibration.lineIs', { laydown: fixed(of.laydownBoard, 0), target: fixed(of.targetBoard, 0) })
 const rows = computed(() =>
   props.one.ahead.map((one) => ({
     ...{ id: one.patternId, name: props.one.names[one.patternId] ?? '–' },
@@ -30,7 +32,7 @@ const rows = computed(() =>
   <section v-if="rows.length > 0" class="stack" :aria-label="t('calibration.ahead')">
     <h2>{{ t('calibration.ahead') }}</h2>
     <div class="across" tabindex="0" role="group" :aria-label="t('calibration.ahead')">
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <th scope="col">{{ t('calibration.pattern') }}</th>

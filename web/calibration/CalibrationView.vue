@@ -13,6 +13,7 @@ import FittedFigures from './FittedFigures.vue'
 import FittedPaths from './FittedPaths.vue'
 import { useFits } from './useFits.ts'
 import { useFitText } from './useFitText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** A ball fitted to its shots: the figures, how the shots went and as fitted, what it changes ahead; taken over by a word, undone by another. */
 const { t } = useI18n()
@@ -40,7 +41,7 @@ const leftOut = computed(() => {
 })
 const off = computed(() => {
   const say = (key: string, of: { readonly before: number; readonly after: number } | null) =>
-    of ? t(`calibration.${key}`, { before: of.before.toFixed(1), after: of.after.toFixed(1) }) : ''
+    of ? t(`calibration.${key}`, { before: fixed(of.before, 1), after: fixed(of.after, 1) }) : ''
   const { tracked, entered } = one.value!.fit.off
   return [say('off', tracked), say('offEntered', entered)].filter(Boolean).join(' ')
 })
@@ -82,7 +83,7 @@ const off = computed(() => {
           <p v-if="leftOut.length > 0">
             ◇ {{ t('calibration.leftOut', { n: leftOut.length, which: leftOut.join(', ') }, leftOut.length) }}
           </p>
-          <p v-if="one.fit.misfit > 1.3">◇ {{ t('calibration.misfit', { n: one.fit.misfit.toFixed(1) }) }}</p>
+          <p v-if="one.fit.misfit > 1.3">◇ {{ t('calibration.misfit', { n: fixed(one.fit.misfit, 1) }) }}</p>
           <div v-if="session.may('trials')" class="row">
             <v-btn v-if="one.takenAt === null" class="next-action" @click="asking = true">{{
               t('calibration.take')
@@ -101,9 +102,9 @@ const off = computed(() => {
             <v-btn size="small" variant="text" :aria-pressed="entry.id === shownId" @click="show(entry.id)">{{
               t('calibration.pastLine', {
                 day: dayText(entry.createdAt),
-                value: entry.strength?.value.toFixed(2) ?? '–',
-                low: entry.strength?.low.toFixed(2) ?? '–',
-                high: entry.strength?.high.toFixed(2) ?? '–',
+                value: entry.strength ? fixed(entry.strength.value, 2) : '–',
+                low: entry.strength ? fixed(entry.strength.low, 2) : '–',
+                high: entry.strength ? fixed(entry.strength.high, 2) : '–',
                 n: entry.shotCount,
                 state: state(entry),
               })

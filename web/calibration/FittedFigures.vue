@@ -3,6 +3,7 @@ import type { Calibration } from '@sleetfall/contract'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { ofShotsOnly, useFitText } from './useFitText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Every fitted figure: before, after with its interval, and how much of the doubt the shots took away. */
 const props = defineProps<{ one: Calibration }>()
@@ -26,7 +27,7 @@ const tangled = computed(() =>
 <template>
   <section class="stack" :aria-label="t('calibration.figures')">
     <h2>{{ t('calibration.figures') }}</h2>
-    <table class="list">
+    <table v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('calibration.figure') }}</th>

@@ -6,6 +6,7 @@ import LaneDrawing from '../lanes/LaneDrawing.vue'
 import LanePaths, { type LanePath } from '../lanes/LanePaths.vue'
 import PathKey from '../lanes/PathKey.vue'
 import { usePatterns } from '../lanes/store.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Tracked shots, one at a time: the path as it was seen, and as the fitted figures throw it. */
 const props = defineProps<{ one: Calibration }>()
@@ -29,7 +30,7 @@ const words = computed(() =>
   shot.value && fitted.value
     ? t('calibration.pathOf', {
         ...{ n: shot.value.sequence, trial: props.one.names[shot.value.trialId] ?? '–' },
-        ...{ before: fitted.value.before.toFixed(1), after: fitted.value.after.toFixed(1) },
+        ...{ before: fixed(fitted.value.before, 1), after: fixed(fitted.value.after, 1) },
       })
     : '',
 )

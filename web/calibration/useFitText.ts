@@ -4,6 +4,8 @@ import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { shown } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
+import { fixed } from '../controls/figures.ts'
+import { unitText } from '../i18n.ts'
 
 /** Figures that are only of these shots: none of a ball, a lane or a record. */
 export const ofShotsOnly: readonly ParameterKind[] = ['speed', 'laydown']
@@ -21,11 +23,11 @@ export function useFitText() {
     t(`calibration.kinds.${kind}`, { of: one.names[of] ?? '–' })
   function value(kind: ParameterKind, figure: number): string {
     if (kind === 'speed') return shown('speedMph', session.preferences.units === 'metric').format(figure)
-    return figure.toFixed(decimals[kind]).replace('-', '−')
+    return fixed(figure, decimals[kind]).replace('-', '−')
   }
   function unit(kind: ParameterKind): string {
     if (kind === 'speed') return shown('speedMph', session.preferences.units === 'metric').unit
-    if (kind === 'revs') return 'rpm'
+    if (kind === 'revs') return unitText('rpm')
     if (kind === 'rotation' || kind === 'tilt') return '°'
     return kind === 'laydown' ? t('calibration.boards') : ''
   }

@@ -2,6 +2,7 @@
 import { type CoreFigureName, limits, readCoreFigure } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { fixed } from './figures.ts'
 
 /** RG or differential as it is said at the counter ("251", ".056"); tells how it was read. */
 const props = defineProps<{
@@ -12,7 +13,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ 'update:modelValue': [number | null] }>()
 const { t } = useI18n()
-const textOf = (value: number | null | undefined) => (value == null || Number.isNaN(value) ? '' : value.toFixed(3))
+const textOf = (value: number | null | undefined) => (value == null || Number.isNaN(value) ? '' : fixed(value, 3))
 const text = ref(textOf(props.modelValue))
 let typed: number | null = props.modelValue ?? null
 
@@ -33,13 +34,11 @@ function type(input: string) {
   emit('update:modelValue', typed)
 }
 
-const hint = computed(() =>
-  reading.value?.ok ? t('controls.readAs', { value: reading.value.valueIn.toFixed(3) }) : '',
-)
+const hint = computed(() => (reading.value?.ok ? t('controls.readAs', { value: fixed(reading.value.valueIn, 3) }) : ''))
 const message = computed(() => {
   if (reading.value && !reading.value.ok) {
     const { min, max } = limits[props.name]
-    const range = t('controls.notNumber', { label: props.label, min: min.toFixed(3), max: max.toFixed(3), unit: 'in' })
+    const range = t('controls.notNumber', { label: props.label, min: fixed(min, 3), max: fixed(max, 3), unit: 'in' })
     const { reason } = reading.value
     return reason === 'looks-like-rg'
       ? `${range}. ${t('controls.swappedRg')}`

@@ -1,20 +1,35 @@
 import { differenceInCalendarDays, format, formatDistanceStrict, parseISO } from 'date-fns'
 import { nowDate } from '../http/clock.ts'
+import { spoken } from '../i18n.ts'
 
-/** Calendar day or moment as `Tue 24 Nov`, with the year when it is another one. */
+/** How each language writes a day of this year, and one of another. */
+const dayForms = {
+  en: { near: 'EEE d MMM', far: 'd MMM yyyy', short: 'd MMM' },
+  de: { near: 'EEEEEE d. MMM', far: 'd. MMM yyyy', short: 'd. MMM' },
+} as const
+
+/** Calendar day or moment as `Tue 24 Nov` or `Di 24. Nov.`, with the year when it is another one. */
 export function dayText(iso: string): string {
   const date = parseISO(iso)
-  return format(date, date.getFullYear() === nowDate().getFullYear() ? 'EEE d MMM' : 'd MMM yyyy')
+  const forms = dayForms[spoken.value]
+  return format(date, date.getFullYear() === nowDate().getFullYear() ? forms.near : forms.far)
 }
 
 /** From the first day to the last; one day alone where they are the same. */
 export const daysText = (from: string, to: string) =>
   from === to ? dayText(from) : `${dayText(from)} – ${dayText(to)}`
 
-const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' })
+/** A day without its weekday: `24 Nov`, `24. Nov.`. */
+export const shortDay = (at: Date | number) => format(at, dayForms[spoken.value].short)
+
+const relative = {
+  en: new Intl.RelativeTimeFormat('en', { numeric: 'auto' }),
+  de: new Intl.RelativeTimeFormat('de', { numeric: 'auto' }),
+}
 
 /** How a day lies to today: `today`, `in 3 days`, `2 days ago`. */
-export const fromToday = (iso: string) => relative.format(differenceInCalendarDays(parseISO(iso), nowDate()), 'day')
+export const fromToday = (iso: string) =>
+  relative[spoken.value].format(differenceInCalendarDays(parseISO(iso), nowDate()), 'day')
 
 export const agoText = (iso: string) => formatDistanceStrict(parseISO(iso), nowDate(), { addSuffix: true })
 export const timeText = (iso: string) => format(parseISO(iso), 'HH:mm')

@@ -1,10 +1,13 @@
+import type { InchForm } from '@sleetfall/contract'
 import {
+  type Layout,
   type Limit,
   type LimitName,
   type UnitName,
   celsiusToFahrenheit,
   fahrenheitToCelsius,
   formatInchFraction,
+  formatLayout,
   inchesToMillimetres,
   kmhToMph,
   limits,
@@ -12,7 +15,17 @@ import {
   mphToKmh,
   parseInches,
 } from '@sleetfall/core'
+import { shallowRef } from 'vue'
 import { unitText } from '../i18n.ts'
+import { fixed, plain } from './figures.ts'
+
+/** How the member writes inches. */
+export const inchForm = shallowRef<InchForm>('fractions')
+/** Inches of a layout or a hole: `4 1/2` to the sixteenth, or `4.5` to the thousandth. */
+export const inchText = (valueIn: number): string =>
+  inchForm.value === 'fractions' ? formatInchFraction(valueIn) : plain(valueIn, 3)
+/** A layout's three figures, as the member writes inches. */
+export const layoutText = (layout: Layout): string => formatLayout(layout, inchText)
 
 /** How a stored quantity is shown and typed in the wanted units. */
 export interface Shown {
@@ -25,8 +38,6 @@ export interface Shown {
   /** One step of the arrow keys, in the stored unit. */
   readonly step: number
 }
-
-const plain = (value: number, decimals: number) => String(Number(value.toFixed(decimals)))
 
 function number(text: string): number | undefined {
   // Devices write a bound as '> 5500': it is typed and kept as that figure, which counts as a bound.
@@ -68,12 +79,11 @@ export function shown(name: LimitName, metric: boolean): Shown {
   if (metric && isFraction(limit)) return converted(limit, 'mm', 0, inchesToMillimetres, millimetresToInches)
   if (!metric && limit.unit === 'degC') return converted(limit, 'degF', 0, celsiusToFahrenheit, fahrenheitToCelsius)
   if (isFraction(limit)) {
-    const format = (value: number) => formatInchFraction(value)
     return {
       unit: unitText('in'),
-      format,
-      min: format(limit.min),
-      max: format(limit.max),
+      format: inchText,
+      min: inchText(limit.min),
+      max: inchText(limit.max),
       parse: parseInches,
       step: limit.step,
     }
@@ -89,7 +99,7 @@ export function shown(name: LimitName, metric: boolean): Shown {
 
 /** A length of a ball or a layout in the wanted unit: tenths of an inch, or millimetres. */
 export const lengthText = (inches: number, metric: boolean, decimals = 1) =>
-  metric ? `${inchesToMillimetres(inches).toFixed(0)} mm` : `${inches.toFixed(decimals)} in`
+  metric ? `${fixed(inchesToMillimetres(inches), 0)} mm` : `${fixed(inches, decimals)} in`
 
 /** Text of a stored quantity with its unit, e.g. `4 1/2 in` or `114 mm`. */
 export function quantityText(name: LimitName, value: number, metric: boolean): string {

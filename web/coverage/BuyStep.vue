@@ -9,6 +9,7 @@ import { saveCard } from '../print/card.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** A ball that a plan looks for: a page for whoever goes looking, and a note at the stock until it is bought. */
 const props = defineProps<{ view: CoverageView; plans: PlansView; plan: OfferedPlan; spec: BallSpec }>()
@@ -22,7 +23,7 @@ async function brief() {
   const { spec } = props
   const { closes, bought, strikes } = props.plan
   const own = bought.find(({ ballId }) => ballId === spec.id)
-  const core = { rg: spec.rgIn.toFixed(2), differential: spec.differentialIn.toFixed(3) }
+  const core = { rg: fixed(spec.rgIn, 2), differential: fixed(spec.differentialIn, 3) }
   const head = (key: string) => ({ text: t(`coverage.brief.${key}`), bold: true })
   const reads = spec.rgIn < 2.5 ? 'early' : spec.rgIn < 2.55 ? 'middle' : 'long'
   const flares = spec.differentialIn > 0.045 ? 'much' : spec.differentialIn > 0.03 ? 'middle' : 'little'
@@ -40,7 +41,7 @@ async function brief() {
         { text: t('coverage.brief.surface', { surface: surfaceText(spec.raUm) }) },
         head('does'),
         {
-          text: t('coverage.brief.strikes', { n: strikes.toFixed(0), now: props.plans.now.strikes.toFixed(0) }),
+          text: t('coverage.brief.strikes', { n: fixed(strikes, 0), now: fixed(props.plans.now.strikes, 0) }),
         },
         { text: t('coverage.plan.use', { percent: Math.round(100 * (own?.use ?? 0)) }) },
         ...(own?.withinDoubt ? [{ text: t('coverage.plan.withinDoubt') }] : []),

@@ -6,6 +6,8 @@ import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
 import RemedyLadder from './RemedyLadder.vue'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed, plain } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What a cell rests on: each kind of evidence with its share, the line that the engine plays, and what would change it. */
 const props = defineProps<{ view: CoverageView; cell: CoverageCell; ladder?: boolean }>()
@@ -45,7 +47,7 @@ const doubts = computed(() => {
 })
 /** What the line does when forty more shots have been thrown and nobody has moved. */
 function laterText({ strikes, moved }: { readonly strikes: number; readonly moved: number }): string {
-  const boards = Math.abs(moved).toLocaleString(undefined, { maximumFractionDigits: 1 })
+  const boards = plain(Math.abs(moved), 1)
   const way = Math.abs(moved) < 0.25 ? 'same' : moved > 0 ? 'higher' : 'lower'
   return t(`coverage.detail.later.${way}`, { n: laterShots, strikes: percent(strikes), boards })
 }
@@ -64,7 +66,7 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
       ><template v-if="cell.changedSince">, {{ t('coverage.changedSince') }}</template>
     </p>
     <p v-if="given">{{ given }}</p>
-    <table v-if="cell.parts.length > 0" class="list">
+    <table v-if="cell.parts.length > 0" v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('coverage.detail.evidence') }}</th>
@@ -87,14 +89,14 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
     <p v-if="line">
       {{
         t('coverage.detail.line', {
-          ...{ laydown: line.laydownBoard.toFixed(0), target: line.targetBoard.toFixed(1) },
-          ...{ angle: line.entryAngleDeg.toFixed(1), pocket: percent(line.pocket), strikes: percent(line.strikes) },
+          ...{ laydown: fixed(line.laydownBoard, 0), target: fixed(line.targetBoard, 1) },
+          ...{ angle: fixed(line.entryAngleDeg, 1), pocket: percent(line.pocket), strikes: percent(line.strikes) },
         })
       }}
       {{
         line.firstReadFt === null
           ? t('coverage.detail.noRead')
-          : t('coverage.detail.read', { ft: line.firstReadFt.toFixed(0) })
+          : t('coverage.detail.read', { ft: fixed(line.firstReadFt, 0) })
       }}
       {{ t('coverage.detail.room', { out: line.roomOut, in: line.roomIn }) }}
       <template v-if="line.later">{{ laterText(line.later) }}</template>

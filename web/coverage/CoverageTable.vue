@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Balls down, patterns ahead across, each in three phases; a cell is the chance of a strike with its band, and opens what it rests on. */
 const props = defineProps<{ view: CoverageView; chosen: CoverageCell | null }>()
@@ -38,7 +39,7 @@ const spoken = (cell: CoverageCell, ball: string, pattern: string) =>
           <th v-for="target in view.targets" :key="target.id" scope="col" class="target">
             <router-link :to="`/lanes/${target.id}`">{{ target.name }}</router-link>
             <span class="small soft"
-              >{{ target.lengthFt }} ft, {{ target.volumeMl.toFixed(1) }} mL,
+              >{{ target.lengthFt }} ft, {{ fixed(target.volumeMl, 1) }} mL,
               {{ t(`lanes.conditions.${target.condition}`) }}</span
             >
             <span v-if="target.events[0]" class="small soft"

@@ -11,6 +11,7 @@ import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import HeldForecasts from './HeldForecasts.vue'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** How good the maps' forecasts were: what was said against what trials showed, by how high it was said and one by one. */
 const { t } = useI18n()
@@ -71,7 +72,7 @@ const options = computed((): ApexOptions => {
     yaxis: {
       ...axis,
       title: { text: t('coverage.forecasts.seenAxis') },
-      labels: { formatter: (share: number) => share.toFixed(0) },
+      labels: { formatter: (share: number) => fixed(share, 0) },
     },
   }
 })
@@ -82,7 +83,7 @@ function wordsOf(found: ForecastScore): string {
   const way = Math.abs(bias) < 2 * biasSd ? 'even' : bias > 0 ? 'many' : 'few'
   return [
     t('coverage.forecasts.over', { n: forecasts, shots, agree: percent(agree) }),
-    t(`coverage.forecasts.bias.${way}`, { n: Math.abs(bias).toFixed(0) }),
+    t(`coverage.forecasts.bias.${way}`, { n: fixed(Math.abs(bias), 0) }),
     ...(shots < tellingShots
       ? []
       : [t(brier < brierOfMean ? 'coverage.forecasts.better' : 'coverage.forecasts.worse')]),

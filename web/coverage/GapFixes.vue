@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { useSession } from '../shell/session.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Fixes for one gap, cheapest first, each with its reason, what else it does, and the promise it could be given. */
 const props = defineProps<{ view: CoverageView; gap: StateKey; fixes: readonly OfferedFix[]; first: boolean }>()
@@ -45,7 +46,7 @@ function promise(fix: OfferedFix): string {
           >{{ t('coverage.settles', { n: fix.settlingGames }, fix.settlingGames) }}
         </template>
         <template v-if="fix.coverRemovedMm > 0">{{
-          t('coverage.removes', { mm: fix.coverRemovedMm.toFixed(3) })
+          t('coverage.removes', { mm: fixed(fix.coverRemovedMm, 3) })
         }}</template>
       </p>
       <p v-if="fix.opens.length > 0" class="small">{{ t('coverage.opens', { names: names(view, fix.opens) }) }}</p>

@@ -3,6 +3,7 @@ import type { HeldForecast } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What was said before trials and what they showed, one by one. */
 defineProps<{ held: readonly HeldForecast[] }>()
@@ -11,7 +12,7 @@ const { percent } = useCoverageText()
 </script>
 
 <template>
-  <table class="list">
+  <table v-cards class="list">
     <thead>
       <tr>
         <th scope="col">{{ t('coverage.forecasts.trial') }}</th>

@@ -9,6 +9,7 @@ import VueApexCharts from 'vue3-apexcharts'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** First read against finish in one state of a lane: each ball with how far it may be off, and where balls that do well lie. */
 const props = defineProps<{ view: CoverageView }>()
@@ -119,7 +120,7 @@ const options = computed((): ApexOptions => {
     yaxis: {
       ...{ min: low, max: high, tickAmount: Math.round(high! - low!) },
       title: { text: t('coverage.motion.finish') },
-      labels: { formatter: (deg: number) => deg.toFixed(0) },
+      labels: { formatter: (deg: number) => fixed(deg, 0) },
     },
   }
 })
@@ -132,7 +133,7 @@ const inside = ({ at }: Shown) => {
 }
 const rowText = (one: Shown) =>
   t('coverage.motion.row', {
-    ...{ ft: one.at.readFt.toFixed(0), deg: one.at.finishDeg.toFixed(1) },
+    ...{ ft: fixed(one.at.readFt, 0), deg: fixed(one.at.finishDeg, 1) },
     where: (inside(one) ?? []).map((key) => t(`coverage.motion.where.${key}`)).join(', '),
   })
 </script>

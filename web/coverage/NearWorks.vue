@@ -3,6 +3,7 @@ import type { NearGaps, NearWork } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Across the shop: one work that fills several gaps, and balls that have no place in what lies ahead. */
 defineProps<{ near: NearGaps }>()
@@ -23,7 +24,7 @@ const fills = ({ fills }: NearWork) => {
   <section v-if="near.works.length > 0" aria-labelledby="near-works" class="stack">
     <h2 id="near-works">{{ t('coverage.near.works') }}</h2>
     <p class="soft small">{{ t('coverage.near.worksHow') }}</p>
-    <table class="list">
+    <table v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('coverage.choose') }}</th>

@@ -9,6 +9,7 @@ import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import NearWorks from './NearWorks.vue'
 import { useCoverageText } from './useCoverageText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Nobody chosen: what is near and uncovered, whoever's it is. */
 const { t } = useI18n()
@@ -44,7 +45,7 @@ onMounted(load)
       ◌ {{ t('coverage.near.waiting', { n: near.waiting }, near.waiting) }}
     </p>
     <p v-if="gaps?.length === 0 && near?.waiting === 0">● {{ t('coverage.near.none') }}</p>
-    <table v-else class="list">
+    <table v-else v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('coverage.near.on') }}</th>

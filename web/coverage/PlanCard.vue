@@ -8,6 +8,8 @@ import BuyStep from './BuyStep.vue'
 import { useCoverageText } from './useCoverageText.ts'
 import { useSession } from '../shell/session.ts'
 import { isBenchWork, sameSteps } from './usePlans.ts'
+import { fixed } from '../controls/figures.ts'
+import { layoutText } from '../controls/quantities.ts'
 
 /** One plan in three lines: what is done, what it closes and opens, what it takes. */
 const props = defineProps<{ view: CoverageView; plans: PlansView; plan: OfferedPlan; first: boolean }>()
@@ -26,7 +28,7 @@ const works = computed(() => props.plan.steps.filter(isBenchWork))
 const isRobust = computed(() => sameSteps(props.plan, props.plans.robust))
 const whatOf = ({ action, ballName, recipeKey, layout, spec }: OfferedStep) =>
   layout
-    ? t('coverage.plan.redrill', { ball: ballName, layout: formatLayout(layout) })
+    ? t('coverage.plan.redrill', { ball: ballName, layout: layoutText(layout) })
     : spec
       ? specText(spec)
       : `${t(`coverage.actions.${action}`)} ${ballName}${recipeKey ? ` – ${t(`surface.recipes.${recipeKey}`)}` : ''}`
@@ -54,7 +56,7 @@ const takes = computed(() => {
   return [
     t('coverage.plan.takes', { minutes }),
     t('coverage.plan.days', { n: days }, days),
-    mm > 0 ? t('coverage.plan.cover', { mm: mm.toFixed(3) }) : t('coverage.plan.noCover'),
+    mm > 0 ? t('coverage.plan.cover', { mm: fixed(mm, 3) }) : t('coverage.plan.noCover'),
   ].join(' ')
 })
 </script>
@@ -64,7 +66,7 @@ const takes = computed(() => {
     <div class="spread">
       <h3>{{ title }}</h3>
       <strong class="strikes">{{
-        t('coverage.plan.strikes', { n: plan.strikes.toFixed(0), now: plans.now.strikes.toFixed(0) })
+        t('coverage.plan.strikes', { n: fixed(plan.strikes, 0), now: fixed(plans.now.strikes, 0) })
       }}</strong>
     </div>
     <p v-if="plan.steps.length === 0">{{ t('coverage.plan.nothing') }}</p>

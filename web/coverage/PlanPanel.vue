@@ -7,6 +7,7 @@ import ConfirmDialog from '../controls/ConfirmDialog.vue'
 import { dayText } from '../controls/days.ts'
 import PlanCard from './PlanCard.vue'
 import { isBenchWork, usePlans, usePutWorks } from './usePlans.ts'
+import { counted } from '../controls/figures.ts'
 
 /** Plans over all balls together: the exact best, others that are as good, and what they are weighed by. */
 const props = defineProps<{ view: CoverageView }>()
@@ -80,7 +81,7 @@ async function putAll() {
       <p class="small soft">
         {{
           t(plans.proved ? 'coverage.plan.proved' : 'coverage.plan.notProved', {
-            n: plans.combinations.toLocaleString(),
+            n: counted(plans.combinations),
           })
         }}
         {{ t('coverage.plan.how') }}

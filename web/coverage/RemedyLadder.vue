@@ -8,6 +8,8 @@ import { errorText } from '../http/problem.ts'
 import { queryOf } from '../http/usePage.ts'
 import { scannedText } from '../surface/useSurfaceText.ts'
 import { useCoverageText } from './useCoverageText.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What each remedy would do here, cheapest and most easily undone first; what it wins and loses elsewhere. */
 const props = defineProps<{ view: CoverageView; cell: CoverageCell; atOnce?: boolean }>()
@@ -42,7 +44,7 @@ async function ask() {
 onMounted(() => props.atOnce && void ask())
 function whatOf({ kind, recipeKey, layout, ballId, spec, line }: Remedy): string {
   if (kind === 'resurface') return t(`surface.recipes.${recipeKey}`)
-  if (kind === 'line') return t('bags.beginOn', { laydown: line!.laydownBoard, target: line!.targetBoard.toFixed(1) })
+  if (kind === 'line') return t('bags.beginOn', { laydown: line!.laydownBoard, target: fixed(line!.targetBoard, 1) })
   if (kind === 'layout') return `${layout!.drillingAngleDeg}° × ${layout!.pinToPapIn} in × ${layout!.valAngleDeg}°`
   if (kind === 'other-ball') return props.view.balls.find(({ id }) => id === ballId)?.name ?? ''
   if (kind !== 'new-ball' || !spec) return ''
@@ -56,12 +58,12 @@ const gainOf = ({ gain }: Remedy) =>
     ? '–'
     : Math.abs(gain) < 0.5
       ? t('coverage.remedies.same')
-      : `${gain > 0 ? '+' : '−'}${Math.abs(gain).toFixed(0)}`
+      : `${gain > 0 ? '+' : '−'}${fixed(Math.abs(gain), 0)}`
 const takesOf = ({ minutes, days, coverRemovedMm, lasting }: Remedy) =>
   [
     ...(minutes > 0 ? [t('coverage.remedies.minutes', { n: minutes })] : []),
     ...(days > 0 ? [t('coverage.plan.days', { n: days }, days)] : []),
-    ...(coverRemovedMm > 0 ? [t('coverage.plan.cover', { mm: coverRemovedMm.toFixed(3) })] : []),
+    ...(coverRemovedMm > 0 ? [t('coverage.plan.cover', { mm: fixed(coverRemovedMm, 3) })] : []),
     ...(lasting && coverRemovedMm === 0 ? [t('coverage.remedies.lasting')] : []),
   ].join(' ')
 </script>
@@ -82,7 +84,7 @@ const takesOf = ({ minutes, days, coverRemovedMm, lasting }: Remedy) =>
       <p v-else-if="!remedies" role="status">◌ {{ t('coverage.remedies.asking') }}</p>
       <template v-else>
         <div class="scroll">
-          <table class="list">
+          <table v-cards class="list">
             <thead>
               <tr>
                 <th scope="col">{{ t('coverage.remedies.what') }}</th>

@@ -3,6 +3,7 @@ import { type BallSpec, type CoverageCell, type StateKey, polishRaUm, sameState 
 import { useI18n } from 'vue-i18n'
 import { scannedText } from '../surface/useSurfaceText.ts'
 import { phaseOf } from '../lanes/useWhatIfText.ts'
+import { fixed } from '../controls/figures.ts'
 
 const percent = (share: number) => Math.round(100 * share)
 
@@ -35,7 +36,7 @@ export function useCoverageText() {
     t(stock ? 'coverage.plan.fromStock' : 'coverage.plan.buy', {
       name: stock?.name,
       ...{ cover: t(`balls.covers.${cover}`), surface: surfaceText(raUm) },
-      ...{ rg: rgIn.toFixed(2), differential: differentialIn.toFixed(3) },
+      ...{ rg: fixed(rgIn, 2), differential: fixed(differentialIn, 3) },
     })
   /** A work on a ball, in a few words. */
   const fixText = ({ action, ballName, recipeKey }: Pick<NearWork, 'action' | 'ballName' | 'recipeKey'>) =>

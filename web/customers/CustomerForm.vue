@@ -14,6 +14,7 @@ import { ApiError } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import PlayableFields from './PlayableFields.vue'
 import { useCustomers } from './store.ts'
+import { fixed } from '../controls/figures.ts'
 
 const props = defineProps<{ customer?: Customer | undefined; name?: string }>()
 const emit = defineEmits<{ close: []; saved: [Customer]; open: [string] }>()
@@ -143,7 +144,7 @@ const figures = [
     <p v-if="style">
       <strong>{{ t('customers.style') }}: {{ t(`customers.bands.${style.band}`) }}</strong>
       <span class="soft">
-        ({{ t('customers.styleFrom', { value: style.value.toFixed(3) }) }}).
+        ({{ t('customers.styleFrom', { value: fixed(style.value, 3) }) }}).
         {{ t('customers.bandEnds', { ends: bandEndsOf(ends).join(' · ') }) }}</span
       >
     </p>

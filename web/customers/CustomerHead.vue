@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Who the customer is, in one line of figures with their sources. */
 const props = defineProps<{ customer: Customer }>()
@@ -60,7 +61,7 @@ const figures = computed(() => {
     <p v-if="customer.style" class="line">
       <strong>{{ t(`customers.bands.${customer.style.band}`) }}</strong>
       <span class="soft">
-        {{ t('customers.styleFrom', { value: customer.style.dominance.toFixed(3) })
+        {{ t('customers.styleFrom', { value: fixed(customer.style.dominance, 3) })
         }}<template v-if="customer.axisTiltDeg == null"
           >, {{ t('customers.tiltAssumed', { deg: assumedTiltDeg }) }}</template
         ></span

@@ -6,6 +6,7 @@ import QuantityField from '../controls/QuantityField.vue'
 import type { useForm } from '../controls/useForm.ts'
 import { get } from '../http/client.ts'
 import { usePlayableText } from './usePlayableText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Boards that a bowler plays: stated, else by the style; what was seen in their shots can be taken over. */
 const props = defineProps<{ form: ReturnType<typeof useForm>; band: StyleBand | null; customerId: string | null }>()
@@ -67,7 +68,7 @@ const clear = () => emit('set', Object.fromEntries(playableFields.map((key) => [
           to: round(played.laydown[1]),
           near: round(played.target[0]),
           far: round(played.target[1]),
-          deg: played.mostLaunchDeg.toFixed(1),
+          deg: fixed(played.mostLaunchDeg, 1),
         })
       }}
       <v-btn size="small" @click="take(played)">{{ t('customers.playable.takePlayed') }}</v-btn>

@@ -11,6 +11,7 @@ import { usePage } from '../http/usePage.ts'
 import { useSession } from '../shell/session.ts'
 import DiagnosisForm from './DiagnosisForm.vue'
 import { useDiagnoses } from './store.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What is to be tried next, for which ball of whom: the open cases, newest first. */
 const { t } = useI18n()
@@ -47,7 +48,7 @@ const start = {
       <template #empty>
         <p>{{ t('diagnosis.none') }}</p>
       </template>
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <th scope="col">{{ t('trials.when') }}</th>

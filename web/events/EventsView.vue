@@ -15,6 +15,7 @@ import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
 import EventForm from './EventForm.vue'
 import { useEvents } from './store.ts'
+import { vCards } from '../controls/cards.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -85,7 +86,7 @@ watch(
           <v-btn :value="true">{{ t('events.past') }}</v-btn>
         </v-btn-toggle>
       </div>
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <SortHead :label="t('events.next')" :sorted="ariaSort('next')" @sort="sortBy('next')" />

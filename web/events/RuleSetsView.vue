@@ -9,6 +9,7 @@ import { useSession } from '../shell/session.ts'
 import RuleSetForm from './RuleSetForm.vue'
 import { useRuleSets } from './store.ts'
 import { useRuleText } from './useRuleText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What organisers ask of balls, as the shop wrote it down. */
 const { t } = useI18n()
@@ -43,7 +44,7 @@ function gone({ id, name }: RuleSet) {
       <template #empty>
         <p>{{ t('events.rules.noneYet') }}</p>
       </template>
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <th scope="col">{{ t('events.rules.one') }}</th>

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import ConflictTable from '../controls/ConflictTable.vue'
 import { useForm } from '../controls/useForm.ts'
 import { put } from '../http/client.ts'
+import LanguageChoice from '../shop/LanguageChoice.vue'
 import UnitsChoice from '../shop/UnitsChoice.vue'
 import { useNotices } from '../shell/notices.ts'
 
@@ -50,6 +51,7 @@ const takeTheirs = () => take(form.conflict.value!.current as unknown as Shop)
       @back="form.goOn()"
     />
     <p v-if="form.failure.value" class="bad" role="alert">{{ form.failure.value }}</p>
+    <LanguageChoice />
     <UnitsChoice />
   </form>
 </template>

@@ -15,6 +15,7 @@ import { useI18n } from 'vue-i18n'
 import { type DragHooks, type DragPoint, vDrag } from '../controls/vDrag.ts'
 import { type Marks, type Point, type View, holeCircle, linesOf, marksOf, ringCircle, views } from './globe.ts'
 import { useGlobe } from './useGlobe.ts'
+import { fixed } from '../controls/figures.ts'
 
 /**
  * The ball as a globe seen from outside, fingers up. Drag the ball to turn it, the pin or the PSA to change the layout; arrow
@@ -86,9 +87,9 @@ function keys(event: KeyboardEvent, what: 'ball' | Handle) {
 }
 const words = computed(() =>
   t('fitting.globe.words', {
-    drilling: layout.value.drillingAngleDeg.toFixed(0),
-    pin: layout.value.pinToPapIn.toFixed(2),
-    val: layout.value.valAngleDeg.toFixed(0),
+    drilling: fixed(layout.value.drillingAngleDeg, 0),
+    pin: fixed(layout.value.pinToPapIn, 2),
+    val: fixed(layout.value.valAngleDeg, 0),
     holes: props.holes.length,
     rings: props.rings.length,
   }),

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { formatLayout } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import BallGlobe from './BallGlobe.vue'
 import type { DrillFacts } from './drillSheet.ts'
 import type { SheetContent } from './sheet.ts'
 import { diameterIn } from './useLayoutOnBench.ts'
+import { layoutText } from '../controls/quantities.ts'
 
 /** The drill sheet as it is printed from the page. */
 defineProps<{ facts: DrillFacts; content: SheetContent }>()
@@ -20,7 +20,7 @@ const { t } = useI18n()
       }}),
       {{ content.madeOn }}
     </p>
-    <p class="big">{{ formatLayout(facts.layout) }}</p>
+    <p class="big">{{ layoutText(facts.layout) }}</p>
     <ul>
       <li v-for="caution in content.cautions" :key="caution">▲ {{ caution }}</li>
     </ul>

@@ -4,6 +4,7 @@ import { useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
 import { useRowFocus } from '../controls/useRowFocus.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Holes of a grip sheet, each from the grip centre; differences to another sheet are marked. */
 const holes = defineModel<readonly Hole[]>({ required: true })
@@ -27,7 +28,7 @@ const change = (index: number, field: Field, value: number | null) =>
 function differs(hole: Hole, field: Field): string {
   const old = props.before?.find((one) => one.name === hole.name)
   if (!old || (old[field] ?? 0) === (hole[field] ?? 0)) return ''
-  return t('fitting.was', { value: (old[field] ?? 0).toFixed(3) })
+  return t('fitting.was', { value: fixed(old[field] ?? 0, 3) })
 }
 function add() {
   holes.value = [

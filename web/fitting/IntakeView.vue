@@ -21,22 +21,28 @@ const form = useTemplateRef<HTMLElement>('form')
 /** Puts the focus where the next thing is typed. */
 const focusOn = (selector: string) => void nextTick(() => form.value?.querySelector<HTMLElement>(selector)?.focus())
 const complaintOf = (ballId: string) => focusOn(`[data-complaint='${ballId}'] input`)
-const toBalls = () => focusOn('[data-own] button, [data-ball] input')
+/** To the customer's own balls, of which one mostly comes back; else to the name of a new one. Whoever went on meanwhile stays where they are. */
+async function toBalls() {
+  const at = document.activeElement
+  await intake.ownLoaded()
+  if (document.activeElement === at || document.activeElement === document.body)
+    focusOn('[data-own] button, [data-ball] input:not([type=hidden])')
+}
 /** Enter takes the only or first customer found; with none the name is a new one. */
 async function enter() {
   const at = document.activeElement
   const known = await intake.takeFirst()
   // Whoever went on meanwhile types where they are; a focus that jumps would take their letters along.
   if (document.activeElement !== at) return
-  if (known) toBalls()
+  if (known) await toBalls()
   else focusOn('[data-fresh] input')
 }
 function another() {
   intake.addBall()
-  focusOn('[data-ball]:last-of-type input')
+  focusOn('[data-ball]:last-of-type input:not([type=hidden])')
 }
 async function takeIn() {
-  if (!(await intake.takeIn())) focusOn('.v-input--error input')
+  if (!(await intake.takeIn())) focusOn('.v-input--error input:not([type=hidden])')
 }
 const labels = () =>
   saveLabels(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { check, drillingSchema } from '@sleetfall/contract'
-import { formatLayout, sheetFigures } from '@sleetfall/core'
+import { sheetFigures } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -20,11 +20,12 @@ import LayoutCompare from './LayoutCompare.vue'
 import LayoutFigures from './LayoutFigures.vue'
 import { type DrillFacts, derivedRows, drillSheetOf } from './drillSheet.ts'
 import { drillWarnings } from './drillWarnings.ts'
-import { savePdf, saveSvg } from './sheet.ts'
+import { printPage, savePdf, saveSvg } from './sheet.ts'
 import { useBallOnBench } from './useBallOnBench.ts'
 import { useDrilling } from './useDrilling.ts'
 import { useGripSheets } from './useGripSheets.ts'
 import { diameterIn, useLayoutBeside, useLayoutOnBench, usualLayout, usualPap } from './useLayoutOnBench.ts'
+import { layoutText } from '../controls/quantities.ts'
 
 /** Layout of a ball on a bowler's PAP: drawn and in figures, each following the other; down to the drill sheet. */
 const { t } = useI18n()
@@ -94,10 +95,9 @@ async function keepOnBall() {
   if (!checked.ok) return notices.failed(new Error(textOfAll(checked.fields)))
   await notices.attempt(async () => {
     balls.take(await post(`/balls/${one.id}/drilling`, checked.value))
-    notices.done(t('fitting.savedOnBall', { name: one.name, layout: formatLayout(layout.value) }))
+    notices.done(t('fitting.savedOnBall', { name: one.name, layout: layoutText(layout.value) }))
   })
 }
-const print = () => window.print()
 </script>
 
 <template>
@@ -106,7 +106,7 @@ const print = () => window.print()
       <h1>{{ t('fitting.title') }}</h1>
       <div class="row">
         <v-btn size="small" :disabled="!canUndo" @click="undo">{{ t('fitting.undo') }}</v-btn>
-        <v-btn size="small" :disabled="!ball" @click="print">{{ t('fitting.print') }}</v-btn>
+        <v-btn size="small" :disabled="!ball" @click="printPage">{{ t('fitting.print') }}</v-btn>
         <v-btn size="small" :disabled="!ball" @click="savePdf(content)">{{ t('fitting.pdf') }}</v-btn>
         <v-btn size="small" :disabled="!ball" @click="saveSvg(content)">{{ t('fitting.svg') }}</v-btn>
         <v-btn

@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import LayoutField from '../controls/LayoutField.vue'
 import NamedLayouts from './NamedLayouts.vue'
 import type { LayoutPrediction } from './useDrilling.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Another layout beside this one, the shop's named ones, and what the motion core says of each. */
 const other = defineModel<Layout | null>({ required: true })
@@ -15,7 +16,7 @@ defineProps<{
 }>()
 const emit = defineEmits<{ use: [Layout]; find: [] }>()
 const { t } = useI18n()
-const effect = (value: number) => value.toFixed(1)
+const effect = (value: number) => fixed(value, 1)
 </script>
 
 <template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { type Drilled, formatLayout, readingOf } from '@sleetfall/core'
+import { type Drilled, readingOf } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
 import type { Blank } from './useDrilling.ts'
 import type { LayoutOnBench } from './useLayoutOnBench.ts'
+import { fixed } from '../controls/figures.ts'
+import { layoutText } from '../controls/quantities.ts'
 
 /** A layout in figures: typed as angles or distances, what follows from it, and what speaks against it. */
 const topWeightOz = defineModel<number | null>('topWeightOz', { required: true })
@@ -25,7 +27,7 @@ const reading = computed(() => readingOf(props.bench.layout.value))
 <template>
   <section class="stack" :aria-label="t('fitting.figures')">
     <p class="big figure">
-      {{ formatLayout(bench.layout.value) }}
+      {{ layoutText(bench.layout.value) }}
       <span class="small soft">{{ t(left ? 'fitting.leftHand' : 'fitting.rightHand') }}</span>
     </p>
     <div class="fields">
@@ -60,20 +62,20 @@ const reading = computed(() => readingOf(props.bench.layout.value))
     <p v-if="drilled && blank" class="small">
       {{
         t('fitting.drilled', {
-          weight: drilled.weightLb.toFixed(2),
-          rg: drilled.rgIn.toFixed(3),
-          diff: drilled.differentialIn.toFixed(3),
-          int: drilled.intermediateDifferentialIn.toFixed(3),
-          rg0: blank.rgIn.toFixed(3),
-          diff0: blank.differentialIn.toFixed(3),
-          int0: blank.intermediateDifferentialIn.toFixed(3),
+          weight: fixed(drilled.weightLb, 2),
+          rg: fixed(drilled.rgIn, 3),
+          diff: fixed(drilled.differentialIn, 3),
+          int: fixed(drilled.intermediateDifferentialIn, 3),
+          rg0: fixed(blank.rgIn, 3),
+          diff0: fixed(blank.differentialIn, 3),
+          int0: fixed(blank.intermediateDifferentialIn, 3),
         })
       }}
       <template v-if="topWeightOz !== null">{{
         t('fitting.statics', {
-          top: drilled.statics.topOz.toFixed(1),
-          side: drilled.statics.sideOz.toFixed(1),
-          finger: drilled.statics.fingerOz.toFixed(1),
+          top: fixed(drilled.statics.topOz, 1),
+          side: fixed(drilled.statics.sideOz, 1),
+          finger: fixed(drilled.statics.fingerOz, 1),
         })
       }}</template>
       <template v-else>{{ t('fitting.staticsUnknown') }}</template>

@@ -13,6 +13,7 @@ import { computed, reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useCustomers } from '../customers/store.ts'
 import { useNotices } from '../shell/notices.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Finds speed, rev rate, tilt and PAP from what can be measured at the lane and on the ball; each with what it is worth. */
 const props = defineProps<{ customer: Customer }>()
@@ -161,16 +162,16 @@ const fields = {
         <li v-for="one in found" :key="one.key">
           {{ t(`customers.fields.${one.key}`) }}:
           <strong class="figure"
-            >{{ one.value.toFixed(one.digits) }} ± {{ one.sd.toFixed(one.digits) }} {{ one.unit }}</strong
+            >{{ fixed(one.value, one.digits) }} ± {{ fixed(one.sd, one.digits) }} {{ one.unit }}</strong
           >
           <template v-if="!one.sound"> ▲ {{ t('fitting.measure.unsound', { min: one.min, max: one.max }) }}</template>
         </li>
         <li v-if="papFound">
           PAP:
           <strong class="figure"
-            >{{ papFound.pap.overIn.toFixed(2) }} / {{ papFound.pap.upIn.toFixed(2) }} ±
-            {{ papFound.sdIn.toFixed(2) }} in</strong
-          >, {{ t('fitting.measure.residual', { residual: papFound.residualIn.toFixed(3) }) }}
+            >{{ fixed(papFound.pap.overIn, 2) }} / {{ fixed(papFound.pap.upIn, 2) }} ±
+            {{ fixed(papFound.sdIn, 2) }} in</strong
+          >, {{ t('fitting.measure.residual', { residual: fixed(papFound.residualIn, 3) }) }}
           <template v-if="!papSound">
             ▲ {{ t('fitting.measure.unsound', { min: limits.papOverIn.min, max: limits.papOverIn.max }) }}</template
           >

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { type NamedLayout, namedLayoutSchema } from '@sleetfall/contract'
-import { type Layout, formatLayout } from '@sleetfall/core'
+import { type Layout } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { onMounted, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
@@ -10,6 +10,7 @@ import { vFocus } from '../controls/vFocus.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { useLayouts } from './store.ts'
+import { layoutText } from '../controls/quantities.ts'
 
 /** The shop's named layouts: used, compared with, added to. */
 const props = defineProps<{ layout: Layout }>()
@@ -55,7 +56,7 @@ async function drop(layout: NamedLayout) {
     <ul class="library">
       <li v-for="one in layouts.items" :key="one.id">
         <span
-          >{{ one.name }} <span class="figure">{{ formatLayout(one) }}</span></span
+          >{{ one.name }} <span class="figure">{{ layoutText(one) }}</span></span
         >
         <span class="row">
           <v-btn
@@ -89,7 +90,7 @@ async function drop(layout: NamedLayout) {
       @save="save"
       @close="naming = null"
     >
-      <p class="figure">{{ formatLayout(layout) }}</p>
+      <p class="figure">{{ layoutText(layout) }}</p>
       <v-text-field v-bind="naming.field('name')" v-focus :label="t('fitting.layoutName')" />
     </FormDialog>
   </div>

@@ -26,6 +26,7 @@ import {
   stockFields,
 } from './stock.ts'
 import { useStock } from './store.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Balls the shop has or knows the figures of; brought in from any list by putting its columns to our fields. */
 const { t } = useI18n()
@@ -128,7 +129,7 @@ async function bringIn() {
         <p>{{ t('fitting.stock.empty') }}</p>
       </template>
       <v-text-field v-model="search" class="find" data-filter :label="t('fitting.stock.find')" clearable />
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <SortHead :label="t('fitting.stock.fields.name')" :sorted="ariaSort('name')" @sort="sortBy('name')" />

@@ -8,6 +8,7 @@ import { get, put } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Balls that plans look for, for customers, until they are bought or no longer wanted. */
 const { t } = useI18n()
@@ -44,7 +45,7 @@ const settle = (one: WantedBall, state: 'bought' | 'dropped') =>
     <p v-if="error" role="alert">
       ▲ {{ error }} <v-btn size="small" @click="load">{{ t('shell.retry') }}</v-btn>
     </p>
-    <table v-if="wanted" class="list">
+    <table v-if="wanted" v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('coverage.choose') }}</th>

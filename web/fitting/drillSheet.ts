@@ -1,5 +1,6 @@
 import { type Distances, type Hole, type Layout, type Pap, type SheetFigures } from '@sleetfall/core'
 import { type SheetContent, markText } from './sheet.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Everything that a drill sheet is made of, before it is put into words. */
 export interface DrillFacts {
@@ -40,7 +41,7 @@ export function drillSheetOf(facts: DrillFacts, t: Translate): SheetContent {
   const mark = (inches: number) => markText(inches, metric)
   /** Bores and pitches are read to the thousandth, or to a tenth of a millimetre. */
   const fine = (inches: number, digits = 3) =>
-    metric ? `${(inches * 25.4).toFixed(1)} mm` : `${inches.toFixed(digits)} in`
+    metric ? `${fixed(inches * 25.4, 1)} mm` : `${fixed(inches, digits)} in`
   return {
     title: t('fitting.sheetTitle'),
     ball: facts.ball,
@@ -81,8 +82,8 @@ export function drillSheetOf(facts: DrillFacts, t: Translate): SheetContent {
         side: t(left ? 'fitting.leftSide' : 'fitting.rightSide'),
       }),
       t('fitting.steps.val'),
-      t('fitting.steps.pin', { pin: mark(layout.pinToPapIn), val: layout.valAngleDeg.toFixed(0) }),
-      t(left ? 'fitting.steps.psaLeft' : 'fitting.steps.psa', { angle: layout.drillingAngleDeg.toFixed(0) }),
+      t('fitting.steps.pin', { pin: mark(layout.pinToPapIn), val: fixed(layout.valAngleDeg, 0) }),
+      t(left ? 'fitting.steps.psaLeft' : 'fitting.steps.psa', { angle: fixed(layout.drillingAngleDeg, 0) }),
       t('fitting.steps.grip', { over: mark(pap.overIn), up: mark(pap.upIn) }),
       t('fitting.steps.holes', { n: holes.filter((hole) => !hole.plug).length }),
     ],

@@ -1,5 +1,6 @@
 import type { DrillingProblem } from '@sleetfall/core'
 import { markText } from './sheet.ts'
+import { fixed } from '../controls/figures.ts'
 
 type Translate = (key: string, values?: Record<string, unknown>) => string
 
@@ -45,13 +46,13 @@ function problemText(problem: DrillingProblem, mark: (inches: number) => string,
     case 'static':
       return t('fitting.problems.static', {
         side: t(`fitting.sides.${problem.side}`),
-        oz: problem.ounces.toFixed(1),
+        oz: fixed(problem.ounces, 1),
         limit: problem.limitOz,
       })
     case 'differential':
       return t('fitting.problems.differential', {
-        is: problem.differentialIn.toFixed(3),
-        limit: problem.limitIn.toFixed(3),
+        is: fixed(problem.differentialIn, 3),
+        limit: fixed(problem.limitIn, 3),
       })
     case 'too-deep':
       return t('fitting.problems.deep', { hole: problem.hole, max: mark(problem.maxIn) })

@@ -1,5 +1,7 @@
 import { openPaper, saveBlob } from '../print/paper.ts'
 import { type Hole, type Layout, type Pap, type SheetFigures, formatInchFraction, formatLayout } from '@sleetfall/core'
+import { fixed } from '../controls/figures.ts'
+import { inchForm, layoutText } from '../controls/quantities.ts'
 
 export interface SheetContent {
   readonly title: string
@@ -23,7 +25,11 @@ export interface SheetContent {
 
 /** A length as screen and drill sheet give it: to the nearest 1/16 in with the decimal beside it, or in mm. */
 export const markText = (inches: number, metric: boolean) =>
-  metric ? `${(inches * 25.4).toFixed(1)} mm` : `${formatInchFraction(inches)} in (${inches.toFixed(3)})`
+  metric
+    ? `${fixed(inches * 25.4, 1)} mm`
+    : inchForm.value === 'fractions'
+      ? `${formatInchFraction(inches)} in (${fixed(inches, 3)})`
+      : `${fixed(inches, 3)} in`
 
 const fileName = (content: SheetContent, kind: string) =>
   `${content.ball} ${content.customer}`.replace(/[^\p{L}\p{N} -]/gu, '').trim() + `.${kind}`
@@ -31,7 +37,7 @@ const fileName = (content: SheetContent, kind: string) =>
 /** Drill sheet as PDF, A4, with the package loaded only now. */
 export async function savePdf(content: SheetContent): Promise<void> {
   const { title, ball, customer, hand, madeOn, cautions, steps, rows } = content
-  const layout = formatLayout(content.layout)
+  const layout = layoutText(content.layout)
   const paper = await openPaper([title, ball, customer, hand, madeOn, ...cautions, ...steps, ...rows.flat()], {
     unit: 'mm',
     format: 'a4',
@@ -106,3 +112,6 @@ export function stripSvg(content: SheetContent): string {
 }
 export const saveSvg = (content: SheetContent) =>
   saveBlob(new Blob([stripSvg(content)], { type: 'image/svg+xml' }), fileName(content, 'svg'))
+
+/** The page's own drill sheet, by the browser's printer. */
+export const printPage = () => window.print()

@@ -8,6 +8,7 @@ import {
 } from '@sleetfall/contract'
 import { type CoverFamily, readCoreFigure } from '@sleetfall/core'
 import { readCsv } from '../controls/csv.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Fields of a stock list that a column can be put to. */
 export const stockFields = [
@@ -28,7 +29,7 @@ export type Mapping = Readonly<Record<StockField, string | null>>
 /** Bytes of a list that is read. */
 export const largestFile = 3_000_000
 /** A figure of a core as it stands in the list. */
-export const figure = (value: number | null | undefined) => (value == null ? '–' : value.toFixed(3))
+export const figure = (value: number | null | undefined) => (value == null ? '–' : fixed(value, 3))
 
 export interface Table {
   readonly columns: readonly string[]

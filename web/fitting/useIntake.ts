@@ -64,6 +64,9 @@ export function useIntake() {
   const own = computed(() => balls.rackOf(knownId.value))
   watch(knownId, (id) => void Promise.all([customers.need(id), balls.loadRack(id)]), { immediate: true })
 
+  /** Until the chosen customer's balls are at hand; at once without one, or where they cannot be had. */
+  const ownLoaded = () => balls.loadRack(knownId.value)
+
   const found = shallowRef<readonly Customer[]>([])
   async function look(): Promise<void> {
     const q = search.value.trim()
@@ -215,7 +218,21 @@ export function useIntake() {
   }
   return {
     ...{ stock, error, search, knownId, fresh, rows, begun, known, own, found, errors, busy, taken, twins },
-    ...{ choose, takeFirst, returning, bringBack, addBall, removeBall, inStock, named, isTwin, takeIn, discard, again },
+    ...{
+      ownLoaded,
+      choose,
+      takeFirst,
+      returning,
+      bringBack,
+      addBall,
+      removeBall,
+      inStock,
+      named,
+      isTwin,
+      takeIn,
+      discard,
+      again,
+    },
   }
 }
 export type Intake = ReturnType<typeof useIntake>

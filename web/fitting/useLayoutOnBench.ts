@@ -3,6 +3,7 @@ import { useRefHistory } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
+import { fixed } from '../controls/figures.ts'
 
 /** PAP to draw for who has none on record. */
 export const usualPap = { overIn: 5, upIn: 0.5 }
@@ -50,7 +51,7 @@ export function useLayoutOnBench() {
     const result = fromDistances({ ...distances.value, [key]: value }, diameterIn)
     if (!result.ok) {
       const { problem } = result
-      const range = 'maxIn' in problem ? { min: problem.minIn.toFixed(2), max: problem.maxIn.toFixed(2) } : null
+      const range = 'maxIn' in problem ? { min: fixed(problem.minIn, 2), max: fixed(problem.maxIn, 2) } : null
       const cannot = range ? t('fitting.cannotBe', range) : ''
       distanceProblem.value = { field: key, text: problem.reason === 'pin-on-pap' ? t('fitting.pinOnPap') : cannot }
       return

@@ -11,6 +11,7 @@ import { errorText } from '../http/problem.ts'
 import { queryOf } from '../http/usePage.ts'
 import { useNotices } from '../shell/notices.ts'
 import { changeTexts, unread } from './changeText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Who changed what: the owner's. */
 const { t } = useI18n()
@@ -99,7 +100,7 @@ const only = (id: string | null) => router.replace({ query: id ? { of: id } : {}
     </p>
     <LoadState :loaded="loaded" :error="error" @retry="load">
       <p v-if="items.length === 0">{{ t('journal.nothing') }}</p>
-      <table v-else class="list">
+      <table v-else v-cards class="list">
         <thead>
           <tr>
             <th>{{ t('journal.when') }}</th>

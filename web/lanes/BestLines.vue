@@ -2,6 +2,7 @@
 import type { Line, OwnPlayable } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
 import { usePlayableText } from '../customers/usePlayableText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** The lines that strike most, by the numbers of their ghosts on the lane; choosing one takes the marks there. */
 const props = defineProps<{
@@ -35,7 +36,7 @@ const isPlayed = (line: Line) =>
         t('lanes.whatIf.bestLine', {
           n: i + 1,
           laydown: line.laydownBoard,
-          target: line.targetBoard.toFixed(1),
+          target: fixed(line.targetBoard, 1),
           strikes: percent(line.pCarry),
         })
       }}</v-btn

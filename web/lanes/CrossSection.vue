@@ -2,6 +2,7 @@
 import { type Load, boardCount, cellsPerFoot, filmOf, filmRows } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { fixed } from '../controls/figures.ts'
 
 /** Film across the boards at one distance: bars for the pattern, a stepped line for the one it is compared with. */
 const ft = defineModel<number>({ required: true })
@@ -9,7 +10,7 @@ const props = defineProps<{
   loads: readonly Load[]
   other: { readonly name: string; readonly loads: readonly Load[] } | null
   /** For paper: without the slider. */
-  fixed?: boolean
+  held?: boolean
 }>()
 const { t } = useI18n()
 const film = computed(() => filmOf(props.loads))
@@ -36,7 +37,7 @@ const outside = computed(() => own.value[4]!)
 
 <template>
   <section class="stack" :aria-label="t('lanes.section.title')">
-    <div v-if="!fixed" class="row">
+    <div v-if="!held" class="row">
       <label for="section-ft"
         >{{ t('lanes.section.at') }} <strong class="figure">{{ ft }} ft</strong></label
       >
@@ -46,7 +47,7 @@ const outside = computed(() => own.value[4]!)
       :viewBox="`0 -4 390 ${height + 6}`"
       preserveAspectRatio="none"
       role="img"
-      :aria-label="t('lanes.section.words', { ft, middle: middle.toFixed(2), outside: outside.toFixed(2) })"
+      :aria-label="t('lanes.section.words', { ft, middle: fixed(middle, 2), outside: fixed(outside, 2) })"
     >
       <rect
         v-for="(thickness, index) in own"
@@ -64,7 +65,7 @@ const outside = computed(() => own.value[4]!)
       <span>{{ t('lanes.board') }} 1</span><span>20</span><span>39</span>
     </div>
     <p class="small">
-      {{ t('lanes.section.words', { ft, middle: middle.toFixed(2), outside: outside.toFixed(2) }) }}
+      {{ t('lanes.section.words', { ft, middle: fixed(middle, 2), outside: fixed(outside, 2) }) }}
       <template v-if="other">{{ t('lanes.section.other', { name: other.name }) }}</template>
     </p>
   </section>

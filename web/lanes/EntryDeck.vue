@@ -3,6 +3,7 @@ import type { ShotOutcome } from '@sleetfall/core'
 import { line } from 'd3-shape'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { fixed } from '../controls/figures.ts'
 
 /**
  * The lane's end at true scale, as high as the lane beside it, so that boards go on across: where the ball comes in, and at what angle. Own gutter
@@ -53,7 +54,7 @@ const drawn = computed(() =>
 )
 const words = computed(() => {
   const now = props.outcomes[0]
-  return now ? t('lanes.whatIf.deck', { board: now.entryBoard.toFixed(1), angle: now.entryAngleDeg.toFixed(1) }) : ''
+  return now ? t('lanes.whatIf.deck', { board: fixed(now.entryBoard, 1), angle: fixed(now.entryAngleDeg, 1) }) : ''
 })
 </script>
 

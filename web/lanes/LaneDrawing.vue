@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
 import { filmPixels, isolines, oilScale, oilTokens, scaleTopUm } from './film.ts'
 import { plot } from './scales.ts'
+import { fixed, plain } from '../controls/figures.ts'
 
 /** A pattern from above: foul line left, pins right, the board axis magnified. */
 const props = defineProps<{ loads: readonly Load[]; small?: boolean; filmUm?: Float64Array; tall?: boolean }>()
@@ -17,9 +18,9 @@ const thickest = computed(() => film.value.reduce((most, one) => Math.max(most, 
 const words = computed(() =>
   t('lanes.drawing', {
     length: figures.value.lengthFt,
-    volume: figures.value.volumeMl.toFixed(1),
+    volume: fixed(figures.value.volumeMl, 1),
     shape: t(`lanes.shapes.${figures.value.shape}`),
-    thickest: thickest.value.toFixed(1),
+    thickest: fixed(thickest.value, 1),
   }),
 )
 const legend = [0, 0.5, 1, 2, 4, 6]
@@ -81,7 +82,7 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
         :class="{ thick: onThick(line.um) }"
         aria-hidden="true"
         :style="{ left: `${(line.label[0] / filmRows) * 100}%`, top: `${(line.label[1] / boardCount) * 100}%` }"
-        >{{ line.um }}</span
+        >{{ plain(line.um, 1) }}</span
       >
       <span
         v-for="board in [5, 20, 35]"
@@ -103,7 +104,7 @@ watch([film, () => session.preferences.theme], () => requestAnimationFrame(draw)
       <span class="legend"
         >{{ t('lanes.scale') }}
         <span v-for="thickness in legend" :key="thickness" class="entry"
-          ><i class="swatch" />{{ thickness }}{{ thickness === scaleTopUm ? '+' : '' }}</span
+          ><i class="swatch" />{{ plain(thickness, 1) }}{{ thickness === scaleTopUm ? '+' : '' }}</span
         ></span
       >
     </figcaption>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Load } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import { plain } from '../controls/figures.ts'
 
 /** The load table of a pattern as it is run by the machine. */
 defineProps<{ loads: readonly Load[] }>()
@@ -24,7 +25,7 @@ const columns = ['fromBoard', 'toBoard', 'loads', 'microlitresPerBoard', 'startF
         <td class="number">{{ load.fromBoard }}</td>
         <td class="number">{{ load.toBoard }}</td>
         <td class="number">{{ load.loads }}</td>
-        <td class="number">{{ load.microlitresPerBoard }}</td>
+        <td class="number">{{ plain(load.microlitresPerBoard, 2) }}</td>
         <td class="number">{{ load.startFt }} ft</td>
         <td class="number">{{ load.endFt }} ft</td>
         <td>{{ load.endFt >= load.startFt ? t('lanes.forward') : t('lanes.reverse') }}</td>
@@ -32,3 +33,14 @@ const columns = ['fromBoard', 'toBoard', 'loads', 'microlitresPerBoard', 'startF
     </tbody>
   </table>
 </template>
+
+<style scoped>
+@media (max-width: 700px) {
+  .list th {
+    white-space: normal;
+  }
+  .list :is(th, td) {
+    padding-inline: 3px;
+  }
+}
+</style>

@@ -6,6 +6,7 @@ import { useBalls } from '../balls/store.ts'
 import { emptySetup, toQuery } from './setup.ts'
 import { usePatterns } from './store.ts'
 import { phaseOf } from './useWhatIfText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** The reaction map as a table; a cell opens as a what-if on its line. */
 const props = defineProps<{ customerId: string | null; summary: MapSummary<MapLine> }>()
@@ -60,8 +61,8 @@ const whatIf = ({ ballId, surface }: MapRow<MapLine>, { patternId, shots }: MapC
                   >★</span
                 >
                 <span class="small under"
-                  >{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}, {{ line.laydownBoard.toFixed(0) }} →
-                  {{ line.targetBoard.toFixed(0) }}</span
+                  >{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}, {{ fixed(line.laydownBoard, 0) }} →
+                  {{ fixed(line.targetBoard, 0) }}</span
                 ></router-link
               >
             </template>

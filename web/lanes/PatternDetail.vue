@@ -90,7 +90,7 @@ const comparable = computed(() => [
         v-for="ft in paperSections"
         :key="ft"
         :model-value="ft"
-        fixed
+        held
         :loads="pattern.loads"
         :other="other ?? null"
       />

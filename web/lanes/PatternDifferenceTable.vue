@@ -3,20 +3,21 @@ import type { Pattern } from '@sleetfall/contract'
 import { filmOf, patternDifference } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { fixed } from '../controls/figures.ts'
 
 /** Two patterns side by side: what the second has more or less of, and where they are furthest apart. */
 const props = defineProps<{ first: Pattern; second: Pattern }>()
 const { t } = useI18n()
 const of = (pattern: Pattern) => ({ figures: pattern.figures, film: filmOf(pattern.loads) })
 const difference = computed(() => patternDifference(of(props.first), of(props.second)))
-const signed = (value: number, decimals: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(decimals)}`
-const ratio = (value: number | null) => (value === null ? t('lanes.ratioNone') : `${value.toFixed(1)} : 1`)
-const factor = (value: number | null) => (value === null ? '–' : `× ${value.toFixed(2)}`)
+const signed = (value: number, decimals: number) => `${value < 0 ? '−' : '+'}${fixed(Math.abs(value), decimals)}`
+const ratio = (value: number | null) => (value === null ? t('lanes.ratioNone') : `${fixed(value, 1)} : 1`)
+const factor = (value: number | null) => (value === null ? '–' : `× ${fixed(value, 2)}`)
 const rows = computed(() => {
   const [a, b, d] = [props.first.figures, props.second.figures, difference.value]
   return [
     [t('lanes.length'), `${a.lengthFt} ft`, `${b.lengthFt} ft`, `${signed(d.lengthFt, 0)} ft`],
-    [t('lanes.volume'), `${a.volumeMl.toFixed(1)} mL`, `${b.volumeMl.toFixed(1)} mL`, `${signed(d.volumeMl, 1)} mL`],
+    [t('lanes.volume'), `${fixed(a.volumeMl, 1)} mL`, `${fixed(b.volumeMl, 1)} mL`, `${signed(d.volumeMl, 1)} mL`],
     [t('lanes.ratio'), ratio(a.ratio), ratio(b.ratio), d.ratio === null ? '–' : signed(d.ratio, 1)],
     [t('lanes.difference.outside'), '', '', factor(d.outside)],
     [t('lanes.difference.middle'), '', '', factor(d.middle)],
@@ -26,7 +27,7 @@ const words = computed(() => {
   const { ft, board, moreUm } = difference.value.most
   return t(moreUm >= 0 ? 'lanes.difference.more' : 'lanes.difference.less', {
     name: props.second.name,
-    um: Math.abs(moreUm).toFixed(2),
+    um: fixed(Math.abs(moreUm), 2),
     board,
     ft,
   })

@@ -3,6 +3,7 @@ import type { ExitSeen } from '@sleetfall/contract'
 import { type Load, dryFromFt, filmOf, patternFigures, zoneRatios } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { fixed } from '../controls/figures.ts'
 
 const props = defineProps<{
   loads: readonly Load[]
@@ -17,8 +18,8 @@ const dry = computed(() => {
   return whole === null ? t('lanes.dryNever') : t('lanes.dryFrom', { ft: whole, outside: outside ?? '–' })
 })
 const exitText = ({ board, sd, shots, trials }: ExitSeen) =>
-  t('lanes.exitSeen', { board: board.toFixed(1), sd: sd === null ? '' : ` ± ${sd.toFixed(1)}`, shots, trials }, trials)
-const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone') : `${ratio.toFixed(1)} : 1`)
+  t('lanes.exitSeen', { board: fixed(board, 1), sd: sd === null ? '' : ` ± ${fixed(sd, 1)}`, shots, trials }, trials)
+const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone') : `${fixed(ratio, 1)} : 1`)
 </script>
 
 <template>
@@ -32,7 +33,7 @@ const ratioText = (ratio: number | null) => (ratio === null ? t('lanes.ratioNone
     <div>
       <dt>{{ t('lanes.volume') }}</dt>
       <dd>
-        <span class="figure">{{ figures.volumeMl.toFixed(2) }} mL</span>
+        <span class="figure">{{ fixed(figures.volumeMl, 2) }} mL</span>
       </dd>
     </div>
     <div>

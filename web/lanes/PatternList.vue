@@ -8,6 +8,8 @@ import SortHead from '../controls/SortHead.vue'
 import { useSorted } from '../controls/useSorted.ts'
 import { useSession } from '../shell/session.ts'
 import { usePatterns } from './store.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** The shop's patterns, narrowed by what they are; the first of them is told, to be shown when none is asked for. */
 defineProps<{ currentId: string | undefined }>()
@@ -82,7 +84,7 @@ watch(
           :items="one.items"
         />
       </div>
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <SortHead :label="t('lanes.name')" :sorted="ariaSort('name')" @sort="sortBy('name')" />
@@ -106,8 +108,8 @@ watch(
               >
             </td>
             <td class="number">{{ pattern.figures.lengthFt }} ft</td>
-            <td class="number">{{ pattern.figures.volumeMl.toFixed(1) }} mL</td>
-            <td class="number">{{ pattern.figures.ratio === null ? '–' : pattern.figures.ratio.toFixed(1) }}</td>
+            <td class="number">{{ fixed(pattern.figures.volumeMl, 1) }} mL</td>
+            <td class="number">{{ pattern.figures.ratio === null ? '–' : fixed(pattern.figures.ratio, 1) }}</td>
           </tr>
         </tbody>
       </table>

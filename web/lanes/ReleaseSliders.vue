@@ -8,6 +8,7 @@ import { useSession } from '../shell/session.ts'
 import type { Setup, releaseOf } from './setup.ts'
 import { asOnRecord } from './useSetup.ts'
 import { phaseOf } from './useWhatIfText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** How played the lane is, how its surface holds, and how the ball is let go. */
 const props = defineProps<{ setup: Setup; release: ReturnType<typeof releaseOf> }>()
@@ -103,7 +104,7 @@ const numberOf = (event: Event) => Number((event.target as HTMLInputElement).val
       </div>
       <label class="slider">
         <span
-          >{{ t('lanes.whatIf.lane') }}: <strong class="figure">{{ setup.lane.toFixed(2) }}</strong>
+          >{{ t('lanes.whatIf.lane') }}: <strong class="figure">{{ fixed(setup.lane, 2) }}</strong>
           {{ t('lanes.whatIf.laneWhy') }}</span
         >
         <input

@@ -7,6 +7,9 @@ import { lengthText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
 import { roomSamples } from './useWhatIfAnswer.ts'
 import { entryText, useWhatIfText } from './useWhatIfText.ts'
+import { fixed } from '../controls/figures.ts'
+import { unitText } from '../i18n.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What happens to the ball, beside what was kept to compare, and what each figure rests on. */
 const props = defineProps<{
@@ -37,8 +40,8 @@ const percent = (share: number) => Math.round(100 * share)
 
 <template>
   <section class="stack figures" aria-live="polite">
-    <div class="wide">
-      <table class="list">
+    <div class="wide" tabindex="0" role="region" :aria-label="t('fitting.figures')">
+      <table v-cards class="list">
         <thead>
           <tr>
             <td v-if="columns.length > 1"></td>
@@ -63,7 +66,7 @@ const percent = (share: number) => Math.round(100 * share)
             <td>
               <span class="figure">{{ entryText(outcome) }}</span> {{ words.verdict(outcome) }}
             </td>
-            <td class="figure">{{ outcome.entryAngleDeg.toFixed(1) }}°</td>
+            <td class="figure">{{ fixed(outcome.entryAngleDeg, 1) }}°</td>
             <td>
               <span v-if="room">{{ t('lanes.whatIf.roomIs', { p: percent(room.pPocket) }) }}</span>
               <span v-else class="soft">{{ t('lanes.whatIf.working') }}</span>
@@ -77,7 +80,9 @@ const percent = (share: number) => Math.round(100 * share)
                 <span class="figure">{{ words.roll(outcome) }}</span>
                 <template v-if="outcome.rolledOut">▼ {{ t('lanes.whatIf.rolledOut') }}</template>
               </td>
-              <td class="figure">{{ words.speed(outcome.entrySpeedMph) }}, {{ outcome.entryRevRpm.toFixed(0) }} rpm</td>
+              <td class="figure">
+                {{ words.speed(outcome.entrySpeedMph) }}, {{ fixed(outcome.entryRevRpm, 0) }} {{ unitText('rpm') }}
+              </td>
               <td class="figure">{{ lengthText(outcome.flareIn, session.metric) }}</td>
             </template>
           </tr>

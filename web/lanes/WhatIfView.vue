@@ -128,8 +128,8 @@ async function predict() {
             <LaneHandle v-model="target" :ft="15" :label="t('lanes.whatIf.target')" :min="1" :max="39" />
             <template #line>
               <span class="line" :title="t('lanes.whatIf.drag')"
-                ><b>{{ t('lanes.whatIf.line', { laydown: setup.laydown, target: setup.target }) }}</b
-                >. {{ t('lanes.whatIf.crosses', { board: shot.outcome.boardAtArrows.toFixed(1) }) }}</span
+                ><b>{{ words.line(setup) }}</b
+                >. {{ words.crosses(shot.outcome) }}</span
               >
             </template>
           </LaneDrawing>

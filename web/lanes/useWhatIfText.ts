@@ -11,6 +11,7 @@ import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
 import type { Setup } from './setup.ts'
+import { fixed, plain } from '../controls/figures.ts'
 
 /** Shots on a lane up to which it counts as fresh, and as only begun to break down. */
 const phaseEnds = { fresh: 20, early: 90 } as const
@@ -26,12 +27,10 @@ export const verdictKey = ({ entryBoard, gutter }: Entry): 'gutter' | 'light' | 
 const onLane = (board: number) => board >= 0.5 && board <= 39.5
 /** A ball in the gutter enters nowhere; a board past the lane's edge is none. */
 export const entryText = ({ entryBoard, gutter }: Entry): string =>
-  gutter || !onLane(entryBoard) ? '–' : entryBoard.toFixed(1)
+  gutter || !onLane(entryBoard) ? '–' : fixed(entryBoard, 1)
 
 export const signed = (value: number, digits = 1): string =>
-  Number(value.toFixed(digits)) === 0
-    ? (0).toFixed(digits)
-    : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
+  Number(value.toFixed(digits)) === 0 ? fixed(0, digits) : `${value < 0 ? '−' : '+'}${fixed(Math.abs(value), digits)}`
 
 /** What each change moves the entry by; what has no effect to tell of is left out. */
 export const effectRows = (effects: Sensitivity) =>
@@ -53,20 +52,23 @@ export function useWhatIfText() {
   const listOf = (all: readonly string[]) => all.map((one) => t(`lanes.whatIf.assumptions.${one}`)).join(', ')
   return {
     verdict: (entry: Entry) => t(`lanes.whatIf.verdicts.${verdictKey(entry)}`),
-    feet: (value: number | null) => (value === null ? t('lanes.whatIf.neverReads') : `${value.toFixed(1)} ft`),
+    line: ({ laydown, target }: { readonly laydown: number; readonly target: number }) =>
+      t('lanes.whatIf.line', { laydown: plain(laydown, 2), target: plain(target, 2) }),
+    crosses: ({ boardAtArrows }: ShotOutcome) => t('lanes.whatIf.crosses', { board: fixed(boardAtArrows, 1) }),
+    feet: (value: number | null) => (value === null ? t('lanes.whatIf.neverReads') : `${fixed(value, 1)} ft`),
     breakpoint: ({ breakpointBoard, breakpointFt }: ShotOutcome) =>
-      t('lanes.whatIf.breakpointIs', { board: breakpointBoard.toFixed(1), ft: breakpointFt.toFixed(0) }),
-    roll: ({ rollFt }: ShotOutcome) => (rollFt === null ? t('lanes.whatIf.rollNever') : `${rollFt.toFixed(1)} ft`),
+      t('lanes.whatIf.breakpointIs', { board: fixed(breakpointBoard, 1), ft: fixed(breakpointFt, 0) }),
+    roll: ({ rollFt }: ShotOutcome) => (rollFt === null ? t('lanes.whatIf.rollNever') : `${fixed(rollFt, 1)} ft`),
     speed: (mph: number) => quantityText('speedMph', mph, session.metric),
     /** The path in one sentence, for who does not see it. */
     path: (laydown: number, outcome: ShotOutcome) =>
       t('lanes.whatIf.path', {
         laydown,
-        arrows: outcome.boardAtArrows.toFixed(1),
-        board: outcome.breakpointBoard.toFixed(1),
-        ft: outcome.breakpointFt.toFixed(0),
+        arrows: fixed(outcome.boardAtArrows, 1),
+        board: fixed(outcome.breakpointBoard, 1),
+        ft: fixed(outcome.breakpointFt, 0),
         entry: entryText(outcome),
-        angle: outcome.entryAngleDeg.toFixed(1),
+        angle: fixed(outcome.entryAngleDeg, 1),
       }),
     assumed: (assumptions: readonly Assumption[]) =>
       assumptions.length === 0 ? '' : t('lanes.whatIf.assumed', { what: listOf(assumptions) }),
@@ -74,9 +76,9 @@ export function useWhatIfText() {
     spread: (own: OwnSpread | null, used: Spread) =>
       own
         ? t('lanes.whatIf.roomOwn', {
-            target: used.targetBoards.toFixed(1),
-            low: own.low.toFixed(1),
-            high: own.high.toFixed(1),
+            target: fixed(used.targetBoards, 1),
+            low: fixed(own.low, 1),
+            high: fixed(own.high, 1),
             shots: own.shots,
           })
         : t('lanes.whatIf.roomAssumed', { target: used.targetBoards }),

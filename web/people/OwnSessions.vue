@@ -8,6 +8,7 @@ import { get, post } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { agentOf } from './agentText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Where the member is signed in; each ended from here. */
 const { t } = useI18n()
@@ -37,7 +38,7 @@ async function end(path: string, said: string) {
 <template>
   <h3>{{ t('people.mine.sessions') }}</h3>
   <LoadState :loaded="sessions !== null" :error="error" @retry="load">
-    <table class="list">
+    <table v-cards class="list">
       <thead>
         <tr>
           <th>{{ t('people.mine.device') }}</th>

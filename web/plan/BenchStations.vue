@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText, timeText } from '../controls/days.ts'
 import { useSession } from '../shell/session.ts'
 import { hoursText } from './hoursText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What the plan is made for: stations that can be used, and people with their hours. */
 const props = defineProps<{ plan: BenchPlan }>()
@@ -25,7 +26,7 @@ const awayNext = ({ away }: BenchPerson) =>
           t('plan.newStation')
         }}</v-btn>
       </div>
-      <table class="list">
+      <table v-cards class="list">
         <tbody>
           <tr v-for="one in plan.stations" :key="one.id">
             <td>
@@ -53,7 +54,7 @@ const awayNext = ({ away }: BenchPerson) =>
     </section>
     <section class="panel stack" :aria-label="t('plan.people')">
       <h2>{{ t('plan.people') }}</h2>
-      <table class="list">
+      <table v-cards class="list">
         <tbody>
           <tr v-for="one in plan.people" :key="one.id">
             <td>

@@ -5,6 +5,8 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Planned against real minutes: what the plan has learnt of the shop's own steps, in one line and as a chart. */
 const props = defineProps<{ pace: BenchPace }>()
@@ -13,7 +15,7 @@ const { t } = useI18n()
 const VueApexCharts = defineAsyncComponent(() => import('vue3-apexcharts'))
 const colours = useTokenColours(['ink', 'ink-soft', 'good'])
 const open = ref(false)
-const timesText = (factor: number) => factor.toFixed(2)
+const timesText = (factor: number) => fixed(factor, 2)
 const furthest = computed(() =>
   props.pace.steps.toSorted((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))).at(0),
 )
@@ -28,7 +30,7 @@ const options = computed<ApexOptions>(() => ({
   xaxis: {
     min: 0,
     title: { text: t('plan.paceAxis') },
-    labels: { formatter: (value: string) => Number(value).toFixed(1) },
+    labels: { formatter: (value: string) => fixed(Number(value), 1) },
   },
   annotations: { xaxis: [{ x: 1, borderColor: colours.value['ink']! }] },
   tooltip: { enabled: false },
@@ -55,7 +57,7 @@ const series = computed(() => [
     </div>
     <template v-if="open && furthest">
       <VueApexCharts type="rangeBar" :height="60 + 34 * rows.length" :options="options" :series="series" />
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <th scope="col">{{ t('plan.paceWhat') }}</th>

@@ -14,6 +14,7 @@ import { usePlan } from './store.ts'
 /** When somebody works at the bench, which days they are off, and at what they work. */
 const props = defineProps<{ person: BenchPerson }>()
 const emit = defineEmits<{ close: [] }>()
+const weekdays = weekdayNames()
 const { t } = useI18n()
 const store = usePlan()
 const notices = useNotices()
@@ -68,7 +69,7 @@ async function save() {
     <fieldset class="stack">
       <legend>{{ t('plan.weekHours') }}</legend>
       <div v-for="(one, at) in hours" :key="at" class="row">
-        <strong class="weekday">{{ weekdayNames[one.weekday - 1] }}</strong>
+        <strong class="weekday">{{ weekdays[one.weekday - 1] }}</strong>
         <v-text-field
           type="time"
           density="compact"
@@ -86,7 +87,7 @@ async function save() {
         />
         <v-btn
           size="small"
-          :aria-label="`${t('plan.remove')}: ${weekdayNames[one.weekday - 1]} ${clockOfDay(one.from)}`"
+          :aria-label="`${t('plan.remove')}: ${weekdays[one.weekday - 1]} ${clockOfDay(one.from)}`"
           @click="dropHours(at)"
           >{{ t('plan.remove') }}</v-btn
         >
@@ -96,7 +97,7 @@ async function save() {
           v-model="day"
           density="compact"
           :label="t('plan.weekday')"
-          :items="weekdayNames.map((title, i) => ({ value: i + 1, title }))"
+          :items="weekdays.map((title, i) => ({ value: i + 1, title }))"
         />
         <v-btn size="small" @click="addHours">{{ t('plan.addHours') }}</v-btn>
       </div>

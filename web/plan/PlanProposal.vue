@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { type Proposal, clockOf, dayOfMinute } from './board.ts'
 import { useBlockText } from './useBlockText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Another plan, before it counts: whose promise it breaks or saves, and what moves. */
 const props = defineProps<{ plan: BenchPlan; proposal: Proposal }>()
@@ -56,7 +57,7 @@ const names = (chains: Proposal['broken']) => chains.map((one) => `${one.ballNam
     <p class="small soft">{{ proposal.optimal ? t('plan.proved') : t('plan.notProved') }}</p>
     <details :open="rows.length <= 8">
       <summary>{{ t('plan.moves', { n: rows.length }) }}</summary>
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <th scope="col">{{ t('bench.ball') }}</th>

@@ -3,6 +3,7 @@ import type { BenchPlan } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import { type Block, clockOf, untilText } from './board.ts'
 import { useBlockText } from './useBlockText.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** The day in order of time: what is next, where and by whom. */
 const props = defineProps<{ plan: BenchPlan; blocks: readonly Block[]; may: boolean }>()
@@ -15,7 +16,7 @@ const markOf = (block: Block) =>
 
 <template>
   <p v-if="blocks.length === 0" class="soft">{{ t('plan.noneThisDay') }}</p>
-  <table v-else class="list">
+  <table v-else v-cards class="list">
     <thead>
       <tr>
         <th scope="col">{{ t('plan.time') }}</th>

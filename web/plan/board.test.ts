@@ -206,7 +206,7 @@ test('hours are told with the days that have the same together', () => {
     { weekday: 2, from: 840, to: 1080 },
     { weekday: 2, from: 600, to: 780 },
   ]
-  expect(hoursText([...hours, ...split])).toBe('Mon, Wed 10:00–18:00; Tue 10:00–13:00 and 14:00–18:00')
+  expect(hoursText([...hours, ...split])).toBe('Mon, Wed 10:00–18:00; Tue 10:00–13:00 + 14:00–18:00')
   expect([minutesOfClock('09:05'), minutesOfClock('x'), clockOfDay(545)]).toEqual([545, null, '09:05'])
 })
 

@@ -57,11 +57,11 @@ const isBehind = computed(() => behindMore.value.some((area) => area === props.c
 }
 .area {
   min-height: 54px;
-  padding: var(--gap-2);
+  padding: var(--gap-2) 4px var(--gap-2) 7px;
   display: flex;
   flex-direction: column;
   justify-content: center;
-  font: 600 1.1rem/1.1 var(--condensed);
+  font: 600 1.05rem/1.1 var(--condensed);
   text-decoration: none;
   border-inline-start: 5px solid transparent;
 }

@@ -34,6 +34,7 @@ export const commandTargets = {
   goShop: '/shop',
   goJournal: '/journal',
   goFirst: '/first',
+  language: 'language',
   theme: 'theme',
   units: 'units',
   shortcuts: 'shortcuts',

@@ -63,6 +63,7 @@ export default {
     newPattern: 'New pattern',
     newTrial: 'New trial',
     newEvent: 'New event',
+    language: 'Speak German (auf Deutsch)',
     theme: 'Switch between light and dark',
     units: 'Switch between inches and millimetres',
     shortcuts: 'Show the help: words of this page, keys',

@@ -19,7 +19,15 @@ export const useSession = defineStore('session', () => {
   const info = ref<SessionInfo | null>(null)
   const checked = ref(false)
   const user = computed(() => info.value?.user ?? null)
-  const preferences = computed<Preferences>(() => info.value?.preferences ?? { units: 'imperial', theme: 'light' })
+  const preferences = computed<Preferences>(
+    () =>
+      info.value?.preferences ?? {
+        units: 'imperial',
+        inches: 'fractions',
+        theme: 'light',
+        language: 'system',
+      },
+  )
   const metric = computed(() => preferences.value.units === 'metric')
   const may = (what: Ability) => user.value !== null && mayAs(user.value.role, abilities[what])
   const mayWork = computed(() => may('bench'))

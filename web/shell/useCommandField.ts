@@ -8,6 +8,7 @@ import { type CommandName, commandNeeds, commandTargets, placeOf } from './comma
 import { foundDetail } from './foundDetail.ts'
 import { useNotices } from './notices.ts'
 import { useSession } from './session.ts'
+import { spoken } from '../i18n.ts'
 
 export interface Option {
   readonly key: string
@@ -112,6 +113,8 @@ export function useCommandField({ shortcuts, leaveField }: { shortcuts: () => vo
     else if (option.key === 'signOut') await notices.attempt(session.signOut)
     else if (option.key === 'theme')
       await notices.attempt(() => session.prefer({ theme: session.preferences.theme === 'dark' ? 'light' : 'dark' }))
+    else if (option.key === 'language')
+      await notices.attempt(() => session.prefer({ language: spoken.value === 'de' ? 'en' : 'de' }))
     else if (option.key === 'units')
       await notices.attempt(() => session.prefer({ units: session.metric ? 'imperial' : 'metric' }))
     else await router.push(option.to)

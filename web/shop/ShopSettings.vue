@@ -11,6 +11,7 @@ import { get, put } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import { plain } from '../controls/figures.ts'
 
 /** Name of the shop and the starting values of its models; the owner's. */
 const { t } = useI18n()
@@ -82,7 +83,7 @@ function takeTheirs() {
               :key="name"
               :label="t(`fields.${shopConstantRanges[name][0]}`)"
               :model-value="constants()[name] as string"
-              :hint="t('shop.builtIn', { value: shopDefaults[name] })"
+              :hint="t('shop.builtIn', { value: plain(shopDefaults[name], 4) })"
               persistent-hint
               :readonly="!session.isOwner"
               inputmode="decimal"

@@ -9,6 +9,7 @@ import ShopSettings from './ShopSettings.vue'
 import TabletCard from './TabletCard.vue'
 import TransferCard from '../transfer/TransferCard.vue'
 import StaffList from './StaffList.vue'
+import LanguageChoice from './LanguageChoice.vue'
 import UnitsChoice from './UnitsChoice.vue'
 
 const { t } = useI18n()
@@ -23,9 +24,11 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
     <div class="stack column">
       <section class="panel stack">
         <h1>{{ t('shop.mine') }}</h1>
+        <LanguageChoice />
         <UnitsChoice />
         <v-radio-group
           :label="t('shop.theme')"
+          inline
           hide-details
           :model-value="session.preferences.theme"
           @update:model-value="prefer({ theme: $event as 'light' })"

@@ -10,6 +10,7 @@ import StaffCode from '../people/StaffCode.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import StaffForm from './StaffForm.vue'
+import { vCards } from '../controls/cards.ts'
 
 const { t } = useI18n()
 const staff = ref<readonly Staff[]>([])
@@ -68,7 +69,7 @@ const stateOf = (member: Staff) =>
       <v-btn size="small" @click="form = 'new'">{{ t('shop.addStaff') }}</v-btn>
     </div>
     <LoadState :loaded="loaded" :error="error" @retry="load">
-      <table class="list">
+      <table v-cards class="list">
         <tbody>
           <tr v-for="member in staff" :key="member.id">
             <td>

@@ -7,6 +7,8 @@ import { useSorted } from '../controls/useSorted.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import { usePads } from './store.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Pads and products: the balls left in each, the spares, and what to order. */
 const emit = defineEmits<{ edit: [Pad]; discard: [Pad] }>()
@@ -35,7 +37,7 @@ const openSpare = (pad: Pad) =>
       ▲ {{ t('supplies.order', { names: toOrder.map((pad) => pad.name).join(', ') }) }}
     </p>
     <p v-if="pads.items.length === 0" class="soft">{{ t('supplies.noPads') }}</p>
-    <table v-else class="list">
+    <table v-else v-cards class="list">
       <thead>
         <tr>
           <SortHead :label="t('supplies.padName')" :sorted="ariaSort('name')" @sort="sortBy('name')" />
@@ -51,7 +53,7 @@ const openSpare = (pad: Pad) =>
             <div class="small soft">
               {{ pad.purpose }}
               <template v-if="pad.price">{{
-                t('supplies.perUse', { price: (pad.price / pad.lifeBalls).toFixed(2) })
+                t('supplies.perUse', { price: fixed(pad.price / pad.lifeBalls, 2) })
               }}</template>
             </div>
           </td>

@@ -14,6 +14,7 @@ import { scannedText } from '../surface/useSurfaceText.ts'
 import RecipeStepRow from './RecipeStepRow.vue'
 import { useShopRecipes } from './store.ts'
 import { type KeyedStep, keyedStep, useRecipeSteps } from './useRecipeSteps.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** A recipe step by step: dragged into order, with what each step leaves at the peaks and in the valleys. */
 const props = defineProps<{ recipe?: ShopRecipe; copyOf?: { name: string; steps: readonly RecipeStep[] } }>()
@@ -114,7 +115,7 @@ async function save() {
         t('supplies.result', {
           top: scannedText(last.raTopUm),
           felt: scannedText(effectiveRaUm(last)),
-          mm: last.coverRemovedMm.toFixed(3),
+          mm: fixed(last.coverRemovedMm, 3),
         })
       }}</span>
       <span class="small soft">{{ t('surface.provenance.assumed') }}</span>

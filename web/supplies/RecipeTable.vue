@@ -15,6 +15,8 @@ import { useI18n } from 'vue-i18n'
 import { useSession } from '../shell/session.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
 import { useShopRecipes } from './store.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Recipes, the shop's own and the ready ones, with what each leaves on a worn ball. */
 const emit = defineEmits<{
@@ -34,7 +36,7 @@ const figures = (steps: Recipe['steps']) => {
     steps: describeSteps(steps),
     top: gritText(done.raTopUm),
     felt: gritText(effectiveRaUm(done)),
-    mm: done.coverRemovedMm.toFixed(3),
+    mm: fixed(done.coverRemovedMm, 3),
   }
 }
 const rows = computed(() => [
@@ -58,7 +60,7 @@ const rows = computed(() => [
 <template>
   <section class="panel stack" :aria-label="t('supplies.recipes')">
     <h2>{{ t('supplies.recipes') }}</h2>
-    <table class="list">
+    <table v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('supplies.recipeName') }}</th>

@@ -8,6 +8,7 @@ import VueApexCharts from 'vue3-apexcharts'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { roundGrit } from './useSurfaceText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** The surface over the next games under each school: told apart by dash and label, not by colour alone. */
 const props = defineProps<{ page: SurfacePage }>()
@@ -31,7 +32,7 @@ const options = computed((): ApexOptions => {
     legend: { position: 'top', horizontalAlign: 'left', fontSize: '13px', labels: { colors: c.ink } },
     tooltip: {
       x: { formatter: (game: number) => t('surface.schools.gameN', { n: game }) },
-      y: { formatter: (raUm: number) => `${roundGrit(gritOfRa(raUm))} grit` },
+      y: { formatter: (raUm: number) => t('surface.grit', { grit: roundGrit(gritOfRa(raUm)) }) },
     },
     xaxis: {
       type: 'numeric',
@@ -45,7 +46,7 @@ const options = computed((): ApexOptions => {
     yaxis: {
       title: { text: t('surface.page.raAxis') },
       tickAmount: 5,
-      labels: { formatter: (raUm: number) => `${raUm.toFixed(2)} · ${roundGrit(gritOfRa(raUm))}` },
+      labels: { formatter: (raUm: number) => `${fixed(raUm, 2)} · ${roundGrit(gritOfRa(raUm))}` },
     },
     annotations: window
       ? { yaxis: [{ y: window.minRaUm, y2: window.maxRaUm, fillColor: c.good, borderColor: c.good, opacity: 0.12 }] }

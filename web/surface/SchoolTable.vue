@@ -5,6 +5,8 @@ import { useStorage } from '@vueuse/core'
 import { defineAsyncComponent } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { roundGrit } from './useSurfaceText.ts'
+import { fixed } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** What each school of upkeep would cost this customer in a year of play, side by side. */
 defineProps<{ page: SurfacePage }>()
@@ -12,7 +14,7 @@ const { t } = useI18n()
 const SchoolChart = defineAsyncComponent(() => import('./SchoolChart.vue'))
 /** From so much cover a year on, or a resurface a fortnight, a school is more than a ball or a customer bears. */
 const tooMuch = (cost: SchoolCost) => cost.coverMm > mostCoverMm || cost.resurfaces > mostResurfaces
-const yearsOfCover = (cost: SchoolCost) => (coverToSpareMm / cost.coverMm).toFixed(1)
+const yearsOfCover = (cost: SchoolCost) => fixed(coverToSpareMm / cost.coverMm, 1)
 const drawn = useStorage('sleetfall.schools.drawn', false)
 </script>
 
@@ -20,7 +22,7 @@ const drawn = useStorage('sleetfall.schools.drawn', false)
   <section class="stack" :aria-label="t('surface.schools.title')">
     <h2>{{ t('surface.schools.title') }}</h2>
     <div class="scroll">
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <th scope="col">{{ t('upkeep.school') }}</th>
@@ -50,7 +52,7 @@ const drawn = useStorage('sleetfall.schools.drawn', false)
               }}
             </td>
             <td class="number figure">{{ t('surface.schools.minutesN', { n: Math.round(cost.minutes) }) }}</td>
-            <td class="number figure">{{ tooMuch(cost) ? '▲ ' : '' }}{{ cost.coverMm.toFixed(2) }} mm</td>
+            <td class="number figure">{{ tooMuch(cost) ? '▲ ' : '' }}{{ fixed(cost.coverMm, 2) }} mm</td>
             <td class="number figure">{{ cost.daysAway }}</td>
             <td class="number figure">{{ Math.round(100 * cost.inWindow) }} %</td>
             <td class="number figure">{{ roundGrit(cost.playedGrit) }}</td>
@@ -64,7 +66,7 @@ const drawn = useStorage('sleetfall.schools.drawn', false)
         t('surface.schools.tooMuch', {
           school: t(`upkeep.schools.${cost.school}.name`),
           n: cost.resurfaces,
-          mm: cost.coverMm.toFixed(1),
+          mm: fixed(cost.coverMm, 1),
           years: yearsOfCover(cost),
         })
       }}

@@ -8,6 +8,7 @@ import VueApexCharts from 'vue3-apexcharts'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { roundGrit } from './useSurfaceText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Roughness against games on this surface: median, 90 % band, readings, the wanted window, today and what was done. */
 const props = defineProps<{ page: SurfacePage }>()
@@ -66,8 +67,11 @@ const options = computed((): ApexOptions => {
     tooltip: {
       shared: false,
       intersect: false,
-      x: { formatter: (games: number) => t('surface.page.atGames', { n: Number(games).toFixed(1) }) },
-      y: { formatter: (raUm: number) => `${Number(raUm).toFixed(2)} µm, ${roundGrit(gritOfRa(Number(raUm)))} grit` },
+      x: { formatter: (games: number) => t('surface.page.atGames', { n: fixed(Number(games), 1) }) },
+      y: {
+        formatter: (raUm: number) =>
+          `${fixed(Number(raUm), 2)} µm, ${t('surface.grit', { grit: roundGrit(gritOfRa(Number(raUm))) })}`,
+      },
     },
     xaxis: {
       type: 'numeric',
@@ -84,7 +88,7 @@ const options = computed((): ApexOptions => {
       tickAmount: Math.round(top.value / yStep.value),
       title: { text: t('surface.page.raAxis') },
       labels: {
-        formatter: (raUm: number) => (raUm < 0.05 ? '0' : `${raUm.toFixed(2)} · ${roundGrit(gritOfRa(raUm))}`),
+        formatter: (raUm: number) => (raUm < 0.05 ? '0' : `${fixed(raUm, 2)} · ${roundGrit(gritOfRa(raUm))}`),
       },
     },
     annotations: {

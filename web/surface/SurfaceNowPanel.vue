@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
 import { roundGrit, signOf, useSurfaceText } from './useSurfaceText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** A ball's surface and oil as they are now, each figure with what it rests on. */
 const props = defineProps<{ page: SurfacePage; drying: string }>()
@@ -76,7 +77,7 @@ const leaves = computed(() => {
       {{
         t(
           'surface.page.removed',
-          { mm: page.surface.coverRemovedMm.toFixed(3), n: page.surface.heavyCuts },
+          { mm: fixed(page.surface.coverRemovedMm, 3), n: page.surface.heavyCuts },
           page.surface.heavyCuts,
         )
       }}

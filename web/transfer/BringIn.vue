@@ -8,6 +8,7 @@ import { queryOf } from '../http/usePage.ts'
 import { textOf } from '../i18n.ts'
 import { useNotices } from '../shell/notices.ts'
 import { sendFile } from './sendFile.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Brings another shop in: looked through first, with what would come and what is wrong with it. */
 const emit = defineEmits<{ close: [] }>()
@@ -98,7 +99,7 @@ const ready = computed(() => answer.value !== null && answer.value.problems.leng
         <p v-if="answer.sameNames.length > 0">{{ t('transfers.sameNames', { names: namesText }) }}</p>
         <template v-if="ready">
           <p>{{ t(answer.empty ? 'transfers.empty' : 'transfers.merged') }}</p>
-          <table class="list">
+          <table v-cards class="list">
             <thead>
               <tr>
                 <th>{{ t('transfers.records') }}</th>

@@ -12,6 +12,7 @@ import { useTrials } from './store.ts'
 import { letterOf, useArmText } from './useArmText.ts'
 import type { useShotEntry } from './useShotEntry.ts'
 import { useWarmUp } from './useWarmUp.ts'
+import { noted } from '../controls/figures.ts'
 
 /** Which arm is thrown: chosen, or as the order has it; whether it counts; and what a ball still needs before its arm. */
 const props = defineProps<{ trial: Trial; held: ReturnType<typeof useShotEntry> }>()
@@ -89,7 +90,7 @@ async function take(made: TrialArm, sanded: boolean) {
       ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
     </p>
     <p v-else-if="!toMake && inOrder?.line" class="small" role="status">
-      ◇ {{ t('trials.lineNext', { feet: inOrder.line.feetBoard, target: inOrder.line.targetBoard }) }}
+      ◇ {{ t('trials.lineNext', { feet: noted(inOrder.line.feetBoard), target: noted(inOrder.line.targetBoard) }) }}
       {{ t(`trials.why.${inOrder.why}`) }}
     </p>
     <p v-else-if="!toMake && inOrder && told.includes(inOrder.why)" class="small" role="status">

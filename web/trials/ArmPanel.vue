@@ -8,6 +8,7 @@ import { useSession } from '../shell/session.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
 import { useTrials } from './store.ts'
 import { isHidden, letterOf, useArmText } from './useArmText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** What was counted of one arm, and the ball that it was thrown with. */
 const props = defineProps<{ trial: Trial; arm: TrialArm; summary: ArmSummary }>()
@@ -64,11 +65,11 @@ async function freeze() {
         {{
           summary.meanEntryBoard === null
             ? t('trials.noEntry')
-            : t('trials.meanEntry', { board: summary.meanEntryBoard.toFixed(1) })
+            : t('trials.meanEntry', { board: fixed(summary.meanEntryBoard, 1) })
         }}<template v-if="summary.meanFirstReadFt !== null"
-          >, {{ t('trials.meanFirstRead', { ft: summary.meanFirstReadFt.toFixed(0) }) }}</template
+          >, {{ t('trials.meanFirstRead', { ft: fixed(summary.meanFirstReadFt, 0) }) }}</template
         ><template v-if="summary.meanFeetBoard !== null"
-          >, {{ t('trials.meanFeet', { board: summary.meanFeetBoard.toFixed(1) }) }}</template
+          >, {{ t('trials.meanFeet', { board: fixed(summary.meanFeetBoard, 1) }) }}</template
         >
       </p>
       <p>

@@ -10,6 +10,8 @@ import { queryOf } from '../http/usePage.ts'
 import { useSession } from '../shell/session.ts'
 import { roundGrit } from '../surface/useSurfaceText.ts'
 import { isHidden } from './useArmText.ts'
+import { fixed, plain } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** An earlier trial with the same ball beside this one: everything that may differ, so that one change is not blamed for two. */
 const props = defineProps<{ trial: Trial }>()
@@ -46,7 +48,7 @@ function shown({ fact }: Compared, value: string | number | null): string {
   if (fact === 'surface') return t('trials.earlier.grit', { grit: roundGrit(value) })
   if (fact === 'speed') return quantityText('speedMph', value, session.metric)
   if (fact === 'oil') return `${Math.round(100 * value)} %`
-  return value.toLocaleString(undefined, { maximumFractionDigits: 1 })
+  return plain(value, 1)
 }
 const names = (facts: readonly string[]) => facts.map((fact) => t(`trials.earlier.facts.${fact}`)).join(', ')
 function conclusion(one: (typeof retests.value)[number]): string {
@@ -62,7 +64,7 @@ function conclusion(one: (typeof retests.value)[number]): string {
 const entry = ({ entryBoard, shots }: { readonly entryBoard: number | null; readonly shots: number }) =>
   entryBoard === null
     ? t('trials.earlier.notNoted')
-    : t('trials.earlier.entry', { board: entryBoard.toFixed(1), n: shots }, shots)
+    : t('trials.earlier.entry', { board: fixed(entryBoard, 1), n: shots }, shots)
 </script>
 
 <template>
@@ -78,7 +80,7 @@ const entry = ({ entryBoard, shots }: { readonly entryBoard: number | null; read
     </p>
     <v-select v-else v-model="chosenId" class="no-print" :label="t('trials.earlier.choose')" :items="items" />
     <div v-for="one in retests" :key="one.ballId" class="stack">
-      <table class="list">
+      <table v-cards class="list">
         <caption>
           {{
             one.ballName

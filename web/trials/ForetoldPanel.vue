@@ -12,6 +12,7 @@ import PickRow from '../controls/PickRow.vue'
 import { useTrials } from './store.ts'
 import { useArmText } from './useArmText.ts'
 import { useScoreText } from './useScoreText.ts'
+import { noted } from '../controls/figures.ts'
 
 /** What somebody expects of the arms before the shots, and how that held once they are thrown. */
 const props = defineProps<{ trial: Trial }>()
@@ -57,7 +58,7 @@ const pins = (leave: readonly number[]) =>
 const what = ({ read, entryBoard, leave }: Foretold) =>
   [
     ...(read ? [t('trials.foretold.read', { read: t(`trials.reads.${read}`) })] : []),
-    ...(entryBoard === null ? [] : [t('trials.foretold.entry', { board: entryBoard })]),
+    ...(entryBoard === null ? [] : [t('trials.foretold.entry', { board: noted(entryBoard) })]),
     ...(leave === null ? [] : [pins(leave)]),
   ].join(', ')
 /** How what was foretold of an arm held against its counted shots, each part by itself. */

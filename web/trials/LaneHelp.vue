@@ -16,6 +16,7 @@ import { ballsOf } from './ballsOf.ts'
 import { useBeginCase } from '../diagnosis/useBeginCase.ts'
 import { useDiagnosisText } from '../diagnosis/useDiagnosisText.ts'
 import { usePatterns } from '../lanes/store.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** What to try for what is seen, between two shots: cheapest and reversible first, with how often it helps and why. Works without a network. */
 const props = defineProps<{ trial: Trial }>()
@@ -50,7 +51,7 @@ const move = computed(() => {
   const last = own.value.at(-1)
   return last ? moveAdvice(props.trial.shots, last.arm, last.bowlerId ?? null) : null
 })
-const tenth = (value: number) => value.toFixed(1)
+const tenth = (value: number) => fixed(value, 1)
 /** Where the last shots went and how far to move, with what that rests on. */
 const moveText = computed(() => {
   const of = move.value

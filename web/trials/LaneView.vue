@@ -14,6 +14,7 @@ import ShotEntry from './ShotEntry.vue'
 import { useShotQueue } from './shotQueue.ts'
 import { useTrials } from './store.ts'
 import { useTakeOut } from './useTakeOut.ts'
+import { noted } from '../controls/figures.ts'
 
 /** The entry of shots alone, on the whole of a phone. */
 const { t } = useI18n()
@@ -33,7 +34,7 @@ const text = computed(() => {
   const shot = last.value
   if (!shot) return ''
   const parts = [
-    shot.entryBoard === null ? '' : String(shot.entryBoard),
+    shot.entryBoard === null ? '' : noted(shot.entryBoard),
     shot.read ? t(`trials.reads.${shot.read}`) : '',
     shot.leave === null ? '' : shot.leave.length === 0 ? 'X' : [...shot.leave].sort((a, b) => a - b).join('-'),
   ]

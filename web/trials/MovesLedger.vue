@@ -3,13 +3,14 @@ import type { Trial } from '@sleetfall/contract'
 import { movesOf } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { plain } from '../controls/figures.ts'
 
 /** Every move of feet and eyes with why it was made and what came of it, and how far that is from where it began. */
 const props = defineProps<{ trial: Trial }>()
 const { t } = useI18n()
 const moves = computed(() => movesOf(props.trial.shots, props.trial))
 const way = (boards: number) => t(boards > 0 ? 'trials.moves.in' : 'trials.moves.out')
-const number = (boards: number) => Math.abs(boards).toLocaleString(undefined, { maximumFractionDigits: 1 })
+const number = (boards: number) => plain(Math.abs(boards), 1)
 const moved = (feet: number, eyes: number) =>
   [
     ...(feet === 0 ? [] : [t('trials.moves.feet', { n: number(feet), way: way(feet) })]),

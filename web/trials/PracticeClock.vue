@@ -4,6 +4,7 @@ import { counts, designs, practiceOf } from '@sleetfall/core'
 import { useNow, useStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { fixed } from '../controls/figures.ts'
 
 /** Minutes that are left of a practice, how many shots they are at this pace, and what to mind. Kept on the device. */
 const props = defineProps<{ trial: Trial }>()
@@ -55,7 +56,7 @@ const advice = computed(() =>
           <v-list-item
             :subtitle="
               t(practice.paceMeasured ? 'trials.practice.paceMeasured' : 'trials.practice.paceAssumed', {
-                minutes: practice.minutesAShot.toFixed(1),
+                minutes: fixed(practice.minutesAShot, 1),
               })
             "
           />

@@ -17,6 +17,7 @@ import { predictionsFor } from '../lanes/predictions.ts'
 import { fromQuery } from '../lanes/setup.ts'
 import { letterOf } from './useArmText.ts'
 import { useScoreText } from './useScoreText.ts'
+import { fixed } from '../controls/figures.ts'
 
 /** Predictions that were saved before a trial's shots, held against what was measured. They are never rewritten. */
 const props = defineProps<{ trial: Trial }>()
@@ -95,7 +96,7 @@ const { words } = useScoreText()
       <li v-for="{ prediction, score, other, elsewhere } in rows" :key="`${prediction.id} ${prediction.arm}`">
         {{ letterOf(trial, prediction.arm) }}
         {{
-          t('trials.scores.foretold', { board: prediction.entryBoard.toFixed(1), day: dayText(prediction.createdAt) })
+          t('trials.scores.foretold', { board: fixed(prediction.entryBoard, 1), day: dayText(prediction.createdAt) })
         }}
         {{ other ? t(`trials.scores.others.${other}`) : words(score) }}
         <span v-if="score && elsewhere > 0" class="small soft">{{

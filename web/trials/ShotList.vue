@@ -8,6 +8,8 @@ import { useSession } from '../shell/session.ts'
 import ShotCorrection from './ShotCorrection.vue'
 import { useShotQueue } from './shotQueue.ts'
 import { useArmText } from './useArmText.ts'
+import { noted } from '../controls/figures.ts'
+import { vCards } from '../controls/cards.ts'
 
 /** Every shot thrown, newest first; those set aside stay, greyed, with their reason. */
 const props = defineProps<{ trial: Trial }>()
@@ -61,7 +63,7 @@ function setAside(shot: StoredShot, reason: string | null) {
 </script>
 
 <template>
-  <table v-if="trial.shots.length > 0 || refused.length > 0" class="list">
+  <table v-if="trial.shots.length > 0 || refused.length > 0" v-cards class="list">
     <thead>
       <tr>
         <th scope="col" class="number">{{ t('trials.n') }}</th>
@@ -80,7 +82,7 @@ function setAside(shot: StoredShot, reason: string | null) {
         <td colspan="6">
           {{
             one.kind === 'shot'
-              ? `${lettered(trial, one.shot.arm)}: ${one.shot.entryBoard ?? seen(one.shot)}`
+              ? `${lettered(trial, one.shot.arm)}: ${one.shot.entryBoard === null ? seen(one.shot) : noted(one.shot.entryBoard)}`
               : t(`trials.changes.${one.kind}`)
           }}
         </td>
@@ -102,14 +104,14 @@ function setAside(shot: StoredShot, reason: string | null) {
           ><span v-if="begins(shot.id)" class="small soft"> · {{ begins(shot.id) }}</span>
         </td>
         <td class="number">
-          {{ shot.targetBoard ?? '–'
+          {{ noted(shot.targetBoard)
           }}<span v-if="shot.arrowsBoard !== null" class="small soft">
-            · {{ t('trials.crossed', { board: shot.arrowsBoard }) }}</span
+            · {{ t('trials.crossed', { board: noted(shot.arrowsBoard) }) }}</span
           >
         </td>
-        <td class="number">{{ shot.feetBoard ?? '–' }}</td>
+        <td class="number">{{ noted(shot.feetBoard) }}</td>
         <td>{{ seen(shot) }}</td>
-        <td class="number">{{ shot.entryBoard ?? '–' }}</td>
+        <td class="number">{{ noted(shot.entryBoard) }}</td>
         <td>
           <PinDeck v-if="shot.leave" :model-value="shot.leave" readonly small /><template v-else>–</template>
           <span v-if="meaning(shot)" class="small soft">{{ meaning(shot) }}</span>
@@ -127,7 +129,7 @@ function setAside(shot: StoredShot, reason: string | null) {
             >
           </template>
           <span v-for="one in before(shot.id)" :key="one.at" class="small soft">{{
-            t('trials.was', { entry: one.was.entryBoard ?? '–', read: one.was.read ?? '–', by: one.by ?? '' })
+            t('trials.was', { entry: noted(one.was.entryBoard), read: one.was.read ?? '–', by: one.by ?? '' })
           }}</span>
           <v-btn
             v-if="session.may('trials') && !waits.has(shot.id)"

@@ -9,6 +9,7 @@ import { useFocusBack } from '../controls/useFocusBack.ts'
 import { useNotices } from '../shell/notices.ts'
 import { type ShotField, fieldOf, headingsOf, readShots, shotFields } from './shotCsv.ts'
 import { useShotQueue } from './shotQueue.ts'
+import { noted } from '../controls/figures.ts'
 
 /** Shots from a table: which column is what, what each row makes, and what is wrong with it, before anything is taken over. */
 const props = defineProps<{ trial: Trial }>()
@@ -73,18 +74,20 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => event.key === 'Esc
           {{ t('trials.table.good', { n: good.length, of: rows.length }) }}
           <template v-if="good.length > mostShots">{{ t('trials.table.most', { n: mostShots }) }}</template>
         </p>
-        <table class="list">
-          <tbody>
-            <tr v-for="{ line, shot } in rows.filter((row) => row.shot).slice(0, shown)" :key="line">
-              <td class="number">{{ line }}</td>
-              <td>{{ trial.arms.find((one) => one.arm === shot!.arm)?.label ?? shot!.arm }}</td>
-              <td class="number">{{ crossedAt(shot!) ?? '–' }}</td>
-              <td class="number">{{ shot!.feetBoard ?? '–' }}</td>
-              <td class="number">{{ shot!.entryBoard ?? '–' }}</td>
-              <td>{{ shot!.read ? t(`trials.reads.${shot!.read}`) : '–' }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <div class="wide">
+          <table class="list">
+            <tbody>
+              <tr v-for="{ line, shot } in rows.filter((row) => row.shot).slice(0, shown)" :key="line">
+                <td class="number">{{ line }}</td>
+                <td>{{ trial.arms.find((one) => one.arm === shot!.arm)?.label ?? shot!.arm }}</td>
+                <td class="number">{{ noted(crossedAt(shot!)) }}</td>
+                <td class="number">{{ noted(shot!.feetBoard) }}</td>
+                <td class="number">{{ noted(shot!.entryBoard) }}</td>
+                <td>{{ shot!.read ? t(`trials.reads.${shot!.read}`) : '–' }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <ul v-if="bad.length > 0" class="bad small">
           <li v-for="{ line, wrong } in bad" :key="line">
             {{ t('trials.table.wrongRow', { line, what: wrong.join('; ') }) }}
@@ -105,6 +108,9 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => event.key === 'Esc
 .body {
   max-height: 88dvh;
   overflow-y: auto;
+}
+.wide {
+  overflow-x: auto;
 }
 .mapping {
   display: grid;

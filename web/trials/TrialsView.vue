@@ -13,6 +13,7 @@ import { useSession } from '../shell/session.ts'
 import TrialForm from './TrialForm.vue'
 import { useTrials } from './store.ts'
 import { resultOf, useResultText } from './useResultText.ts'
+import { vCards } from '../controls/cards.ts'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -59,7 +60,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
         <v-btn v-if="session.may('trials')" class="next-action" @click="form = {}">{{ t('trials.add') }}</v-btn>
       </template>
       <v-text-field v-model="search" class="find" data-filter :label="t('trials.find')" clearable />
-      <table class="list">
+      <table v-cards class="list">
         <thead>
           <tr>
             <SortHead :label="t('trials.when')" :sorted="ariaSort('when')" @sort="sortBy('when')" />

@@ -17,6 +17,7 @@ import {
 import { useI18n } from 'vue-i18n'
 import { phaseOf } from '../lanes/useWhatIfText.ts'
 import { isHidden, useArmText } from './useArmText.ts'
+import { fixed } from '../controls/figures.ts'
 
 export const resultOf = (trial: Trial): TrialResult => trialResult(trial, trial.shots)
 /** What a trial's design needs to know of what was thrown. */
@@ -31,7 +32,7 @@ export const orderOf = (trial: Trial) => ({
 })
 
 /** One decimal, with a real minus sign. */
-const signed = (value: number) => value.toFixed(1).replace('-', '−')
+const signed = (value: number) => fixed(value, 1).replace('-', '−')
 /** Arms that lack shots are named up to so many. */
 const mostNamed = 2
 /** Of many pairs so many are told. */
@@ -48,7 +49,7 @@ export function useResultText() {
     const bounds = more ? [low, high] : [-high, -low]
     return t(`trials.${key}.${more ? 'more' : 'less'}`, {
       ...names,
-      boards: Math.abs(estimate).toFixed(1),
+      boards: fixed(Math.abs(estimate), 1),
       low: signed(bounds[0]!),
       high: signed(bounds[1]!),
     })
@@ -155,7 +156,7 @@ export function useResultText() {
   function others(trial: Trial): string[] {
     const { measures, reads } = otherVerdicts(trial, trial.shots)
     const decimals = { firstReadFt: 1, breakpointBoard: 1, entryAngleDeg: 2 } as const
-    const one = (value: number, n: number) => value.toFixed(n).replace('-', '−')
+    const one = (value: number, n: number) => fixed(value, n).replace('-', '−')
     const pairs = measures.flatMap(({ measure, pairs: of }) =>
       of.map(({ from, to, estimate, low, high, shown }) => {
         const more = estimate >= 0
@@ -184,7 +185,7 @@ export function useResultText() {
     return weightOfShots(trial, trial.shots).map(({ sequence, without, flips }) => {
       const boards = t(without < 0 ? 'trials.weighsLighter' : 'trials.weighsHigher', {
         n: sequence,
-        boards: Math.abs(without).toFixed(1),
+        boards: fixed(Math.abs(without), 1),
       })
       return flips ? `▲ ${boards} ${t('trials.weighsVerdict')}` : boards
     })

@@ -1,20 +1,21 @@
 <script setup lang="ts">
 import type { AheadWeek } from '@sleetfall/contract'
 import type { ApexOptions } from 'apexcharts'
-import { format } from 'date-fns'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import VueApexCharts from 'vue3-apexcharts'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { hoursOf } from './aheadText.ts'
+import { shortDay } from '../controls/days.ts'
+import { plain } from '../controls/figures.ts'
 
 /** Hours that each week asks for against the hours that people are there; the table below has the same figures. */
 const props = defineProps<{ weeks: readonly AheadWeek[] }>()
 const { t } = useI18n()
 const colours = useTokenColours(['ink', 'ink-soft', 'line', 'accent', 'good', 'line-strong'])
 const data = (of: (week: AheadWeek) => number) =>
-  props.weeks.map((week) => ({ x: format(week.startMs, 'd MMM'), y: hoursOf(of(week)) }))
+  props.weeks.map((week) => ({ x: shortDay(week.startMs), y: hoursOf(of(week)) }))
 const series = computed(() => [
   { name: t('upkeep.ahead.planned'), type: 'bar', data: data((week) => week.plannedMinutes) },
   { name: t('upkeep.ahead.usual'), type: 'bar', data: data((week) => week.usualMinutes) },
@@ -39,7 +40,7 @@ const options = computed((): ApexOptions => {
       title: { text: t('upkeep.ahead.hours') },
       labels: { formatter: (value) => String(Math.round(value)) },
     },
-    tooltip: { y: { formatter: (value: number) => t('upkeep.ahead.hoursN', { n: value }) } },
+    tooltip: { y: { formatter: (value: number) => t('upkeep.ahead.hoursN', { n: plain(value, 1) }) } },
   }
 })
 </script>

@@ -7,6 +7,8 @@ import MoreRows from '../controls/MoreRows.vue'
 import { agoText, dayText, daysText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
 import { hoursOf } from './aheadText.ts'
+import { vCards } from '../controls/cards.ts'
+import { plain } from '../controls/figures.ts'
 
 /** A week's visits: who comes when and for what, the reminder, and what its pads do together. */
 defineProps<{ week: AheadWeek; visits: Page<AheadVisit> | null; busy: boolean; asking: string | null }>()
@@ -28,7 +30,7 @@ const padText = (pad: string) => (pad === 'polish' || pad === 'compound' ? t(`up
       {{
         t(
           'upkeep.ahead.weekLine',
-          { n: week.visits, hours: hoursOf(week.minutes), spinner: hoursOf(week.spinnerMinutes) },
+          { n: week.visits, hours: plain(hoursOf(week.minutes), 1), spinner: plain(hoursOf(week.spinnerMinutes), 1) },
           week.visits,
         )
       }}
@@ -49,7 +51,7 @@ const padText = (pad: string) => (pad === 'polish' || pad === 'compound' ? t(`up
       }}</span>
     </p>
     <p v-if="visits?.items.length === 0" class="soft">{{ t('upkeep.ahead.noVisits') }}</p>
-    <table v-else-if="visits" class="list visits">
+    <table v-else-if="visits" v-cards class="list visits">
       <thead>
         <tr>
           <th scope="col">{{ t('upkeep.ahead.who') }}</th>

@@ -4,6 +4,8 @@ import { format } from 'date-fns'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { hoursOf, shareOf, stateOf } from './aheadText.ts'
+import { vCards } from '../controls/cards.ts'
+import { plain } from '../controls/figures.ts'
 
 /** The weeks ahead as a table; a row opens its week. */
 defineProps<{ weeks: readonly AheadWeek[]; chosen: number }>()
@@ -21,7 +23,7 @@ const percent = (week: AheadWeek) => {
 
 <template>
   <div class="scroll">
-    <table class="list">
+    <table v-cards class="list">
       <thead>
         <tr>
           <th scope="col">{{ t('upkeep.ahead.weekFrom') }}</th>
@@ -43,9 +45,9 @@ const percent = (week: AheadWeek) => {
           <td class="figure">{{ dueText(week) }}</td>
           <td class="figure">{{ week.visits }}</td>
           <td class="figure">
-            {{ hoursOf(week.plannedMinutes + week.minutes + week.usualMinutes) }}
+            {{ plain(hoursOf(week.plannedMinutes + week.minutes + week.usualMinutes), 1) }}
           </td>
-          <td class="figure">{{ hoursOf(week.thereMinutes) }}</td>
+          <td class="figure">{{ plain(hoursOf(week.thereMinutes), 1) }}</td>
           <td>{{ signs[stateOf(week)] }} {{ t(`upkeep.ahead.states.${stateOf(week)}`) }} · {{ percent(week) }}</td>
           <td>
             <div v-for="one in week.tournaments" :key="one.id">

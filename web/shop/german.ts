@@ -1,0 +1,53 @@
+import type { SameWords } from '@sleetfall/contract'
+import type english from './messages.ts'
+
+const german: SameWords<typeof english> = {
+  title: 'Shop',
+  mine: 'Wie ich es mag',
+  units: 'Einheiten',
+  unitSystems: { imperial: 'Zoll, mph, °F', metric: 'Millimeter, km/h, °C' },
+  inches: 'Zoll von Layouts und Löchern',
+  inchForms: { fractions: 'Brüche, 4 1/2', decimals: 'Dezimalen, 4,5' },
+  language: 'Sprache',
+  languages: { en: 'English', de: 'Deutsch' },
+  languageOfDevice: 'die des Geräts',
+  theme: 'Farben',
+  themes: { light: 'hell', dark: 'dunkel, für den Bahnbereich', system: 'wie das Gerät' },
+  signOut: 'Abmelden',
+  shop: 'Shop und Anfangswerte',
+  ownerOnly: 'Das ändert nur der Inhaber.',
+  name: 'Name des Shops',
+  constants: 'Anfangswerte der Modelle für Abnutzung und Öl',
+  borders: 'Grenzen zwischen Stilen',
+  bordersHint:
+    'Drehung zu Tempo: die Oberflächengeschwindigkeit der Drehung quer zur Achse über der Ballgeschwindigkeit. Jeder Stil beginnt bei seinem Wert; Anfangsoberflächen, spielbare Bretter und Rat gehen danach. Leer: der eingebaute Wert.',
+  constantsHint: 'Für jeden Ball angenommen, bis seine eigenen Messungen anderes sagen. Leer: der eingebaute Wert.',
+  builtIn: 'eingebaut: {value}',
+  saved: 'Einstellungen gespeichert; jeder Wert im Regal wird neu berechnet',
+  staff: 'Mitarbeiter',
+  addStaff: 'Neuer Mitarbeiter',
+  editStaff: 'Mitarbeiter ändern',
+  edit: 'Ändern',
+  login: 'Anmeldename',
+  memberName: 'Name',
+  role: 'Rolle',
+  active: 'Darf sich anmelden',
+  inactive: 'darf sich nicht anmelden',
+  ownPassword: 'Mein Passwort ändern',
+  presentPassword: 'Jetziges Passwort',
+  nextPassword: 'Neues Passwort',
+  passwordHint: 'Mindestens 12 Zeichen: drei oder vier Wörter, die nicht zusammengehören',
+  passwordChanged: 'Passwort geändert; überall sonst abgemeldet',
+  tablets: {
+    title: 'Tablets und Telefone',
+    scan: 'Die Kamera eines Geräts im Netz des Shops auf das Bild richten oder die Adresse eintippen.',
+    alt: 'Bild der Adresse {address}',
+    onlyHere:
+      'Nur diese Maschine erreicht den Shop. Für andere in ihrem Netz starten mit HOST=0.0.0.0 npm start -- --tls.',
+    plain: 'Ohne Zertifikat: wer im Netz mithört, liest Passwörter und Einträge. Mit --tls starten.',
+    notOffline: 'Ohne Zertifikat behalten Browser nichts für die Bahn ohne Netz.',
+  },
+  staffSaved: '{name} ist gespeichert',
+  roleHints: { owner: 'alles', technician: 'Werkbank, Versuche, Einträge', counter: 'nimmt an, trägt ein, gibt aus' },
+}
+export default german
