@@ -8,19 +8,22 @@ const dayForms = {
   de: { near: 'EEEEEE d. MMM', far: 'd. MMM yyyy', short: 'd. MMM' },
 } as const
 
-/** Calendar day or moment as `Tue 24 Nov` or `Di 24. Nov.`, with the year when it is another one. */
+/** German months are cut with a full stop, which at the end of a sentence would stand there twice. */
+const written = (date: Date | number, form: string) => format(date, form).replace(/(?<=\p{L})\./gu, '')
+
+/** Calendar day or moment as `Tue 24 Nov` or `Di 24. Nov`, with the year when it is another one. */
 export function dayText(iso: string): string {
   const date = parseISO(iso)
   const forms = dayForms[spoken.value]
-  return format(date, date.getFullYear() === nowDate().getFullYear() ? forms.near : forms.far)
+  return written(date, date.getFullYear() === nowDate().getFullYear() ? forms.near : forms.far)
 }
 
 /** From the first day to the last; one day alone where they are the same. */
 export const daysText = (from: string, to: string) =>
   from === to ? dayText(from) : `${dayText(from)} – ${dayText(to)}`
 
-/** A day without its weekday: `24 Nov`, `24. Nov.`. */
-export const shortDay = (at: Date | number) => format(at, dayForms[spoken.value].short)
+/** A day without its weekday: `24 Nov`, `24. Nov`. */
+export const shortDay = (at: Date | number) => written(at, dayForms[spoken.value].short)
 
 const relative = {
   en: new Intl.RelativeTimeFormat('en', { numeric: 'auto' }),

@@ -37,7 +37,7 @@ const german: SameWords<typeof english> = {
     'Ein Ball genügt, wenn er höchstens {n} Strikes von hundert gegen den besten Ball jeder Art verschenkt, für diesen Spieler, hier.',
   notAhead:
     'Dieses Ölbild steht für diesen Spieler mit diesem Ball nicht bevor, also wurde nichts dafür berechnet. Erst zu einer Veranstaltung damit melden.',
-  how: 'Aussicht auf einen Strike mit ihrem 90-%-Band. ● durch Würfe oder einen angepassten Ball gezeigt, ◑ nur nach den Modellen, nie mehr als wahrscheinlich. Der Bewegungskern spielt die Linie mit den meisten Strikes, frisch, im beginnenden Umbruch und abgespielt; die Tabelle der Anfangsoberflächen spricht von der frischen Bahn; Versuche zählen dort am meisten, wo geworfen wurde. Ein Feld öffnet, worauf es beruht.',
+  how: 'Aussicht auf einen Strike mit ihrem 90-%-Band. ● durch Würfe oder einen angepassten Ball gezeigt, ◑ nur nach den Modellen, nie mehr als „wohl“. Der Bewegungskern spielt die Linie mit den meisten Strikes, frisch, im beginnenden Umbruch und abgespielt; die Tabelle der Anfangsoberflächen spricht von der frischen Bahn; Versuche zählen dort am meisten, wo geworfen wurde. Ein Feld öffnet, worauf es beruht.',
   ball: 'Ball',
   verdicts: {
     'rolls-out': 'rollt aus',
@@ -50,7 +50,7 @@ const german: SameWords<typeof english> = {
   },
   provenance: { measured: 'gemessen', fitted: 'angepasst', assumed: 'angenommen', unknown: 'keine Daten' },
   band: '{low}–{high} %',
-  standings: { covered: 'deckt ab', likely: 'wahrscheinlich', open: 'deckt nicht ab', unknown: 'nicht bekannt' },
+  standings: { covered: 'deckt ab', likely: 'wohl', open: 'deckt nicht ab', unknown: 'nicht bekannt' },
   standingSign: { covered: '●', likely: '◑', open: '▲', unknown: '○' },
   sources: {
     engine: 'Bewegungskern, beste Linie',
@@ -183,7 +183,7 @@ const german: SameWords<typeof english> = {
       'Bohren: Staubmaske und Augenschutz, der Ball fest eingespannt. Sitz, Spannweite und die statischen Gewichte des Veranstalters kommen vor jedem Layout.',
   },
   cell: '{ball} auf {pattern}, {phase}: {p} % Strikes, {word}',
-  bestOfAny: 'von {p} %',
+  bestOfAny: 'bestens {p} %',
   freshOnly: 'nur frische Bahnen',
   spare: 'Spareball: für erste Würfe nicht gewogen.',
   shots: '{n} Würfe',
@@ -191,8 +191,8 @@ const german: SameWords<typeof english> = {
   covered: 'abgedeckt',
   gap: 'Lücke',
   thin: 'nur ein Ball',
-  thinLikely: 'einer, wahrscheinlich',
-  short: { fresh: 'frisch', early: 'später', broken: 'abgenutzt' },
+  thinLikely: 'einer, wohl',
+  short: { fresh: 'frisch', early: 'später', broken: 'alt' },
   gaps: 'Lücken, billigste Abhilfe zuerst',
   noGaps: 'Für jeden bevorstehenden Zustand genügt ein Ball. Nichts zu kaufen.',
   gapFor: '{state}: kein Ball genügt',

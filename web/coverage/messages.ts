@@ -178,7 +178,7 @@ export default {
       'Drilling: dust mask and eye protection, the ball held fast. Fit, span and the organiser’s static weights come before any layout.',
   },
   cell: '{ball} on {pattern}, {phase}: {p} % strikes, {word}',
-  bestOfAny: 'of {p} %',
+  bestOfAny: 'best {p} %',
   freshOnly: 'fresh lanes only',
   spare: 'Spare ball: not weighed for first shots.',
   shots: '{n} shots',

@@ -97,7 +97,7 @@ watch([() => props.zoom, () => props.day.day, box], async () => {
         </svg>
       </div>
     </div>
-    <p class="small soft" role="status" aria-live="polite">{{ heldText || (may ? t('plan.keys') : '') }}</p>
+    <p class="small soft no-print" role="status" aria-live="polite">{{ heldText || (may ? t('plan.keys') : '') }}</p>
   </div>
 </template>
 
