@@ -33,6 +33,13 @@ export function prove(problem: Problem, known: Placed, goOn: (nodes: number) => 
   return new Prover(problem, known, goOn).run()
 }
 
+/**
+ * Minutes of a change of pads that two operations ask for whatever else stands there. Behind one without a pad lies what lay before it, which may be the next one's own:
+ * whether that is so is decided when all have their places (`#padBranches`).
+ */
+const changeBetween = (minutes: number, first: string | null, second: string | null) =>
+  first === null ? 0 : setupAfter(minutes, first, second)
+
 /** So many rounds of settling starts between two looks at the clock. */
 const roundsALook = 100
 
@@ -251,8 +258,8 @@ class Prover {
       // Of a job's own operations the order is known; only the change of the pad between them is not.
       if (a.job === b.job && a.index > b.index)
         return this.#after(node, second, first) && { from: first, to: second, minutes: Infinity }
-      const ab = a.minutes + setupAfter(place.setupMinutes, a.pad, b.pad)
-      const ba = b.minutes + setupAfter(place.setupMinutes, b.pad, a.pad)
+      const ab = a.minutes + changeBetween(place.setupMinutes, a.pad, b.pad)
+      const ba = b.minutes + changeBetween(place.setupMinutes, b.pad, a.pad)
       if (atB < atA + ab && atA < atB + ba) return { from: first, to: second, minutes: ab }
     }
     if (node.person[first]! >= 0 && node.person[first] === node.person[second] && a.job !== b.job)

@@ -189,6 +189,24 @@ describe('a plan of the bench', () => {
     expect(betterByHand(question, solve(question, 20_000).cost)).toBeNull()
   })
 
+  test('work that needs no pad leaves the one that lies there: none is changed behind it where the next one’s own lies', () => {
+    const jobs = [
+      job('soaked', [worked('bath', 2, { minWait: 2, maxWait: 2 }), worked('spinner', 3, { pad: '1000' })], { due: 2 }),
+      job('sanded', [worked('spinner', 1, { pad: '1000', minWait: 2, maxWait: 2 }), worked('spinner', 1)], { due: 2 }),
+    ]
+    const question = bench({
+      horizon: 80,
+      people: [person('ann'), person('bo', { skills: ['spinner'] })],
+      stations: [station('spinner', 'spinner', { setupMinutes: 1 }), station('bath', 'bath')],
+      jobs,
+    })
+    const schedule = solve(question, 20_000)
+    expect(faultsOf(question, schedule.slots)).toEqual([])
+    // Six minutes for the one, three for the other: with a change that nothing asks for it would be ten.
+    expect([schedule.optimal, schedule.cost.late, schedule.cost.padChanges]).toEqual([true, 9, 1])
+    expect(betterByHand(question, schedule.cost)).toBeNull()
+  })
+
   test('is the best there is where it says so: no plan that is tried minute by minute is better', () => {
     let proven = 0
     fc.assert(
