@@ -46,6 +46,19 @@ describe('the German catalogue', () => {
     expect(left.map(({ path }) => path)).toEqual([])
   })
 
+  test.each([
+    ['Ölbild', /Ölmuster|Ölprofil|Bahnbild|\bPattern\b/],
+    ['Schale', /Coverstock|Außenhaut|Hülle/],
+    ['Laufspur', /Laufring|Rollspur|\bTrack\b/],
+    ['Gasse', /\bPocket\b/],
+    ['Werkbank', /Werkstatt|Arbeitsbank/],
+    ['Variante', /Versuchsarm|\bArm\b/],
+    ['Urteil', /Verdikt|Befundung/],
+  ])('says %s for one thing, and no other word', (word, others) => {
+    expect(pairs.some(({ own: text }) => text!.includes(word))).toBe(true)
+    expect(pairs.filter(({ own: text }) => others.test(text!)).map(({ path }) => path)).toEqual([])
+  })
+
   test('keeps each caution: the same temperatures and times in both', () => {
     // A figure in a sentence about water, dust or pins is a fact, not a way of speaking.
     const figures = (text: string) =>

@@ -87,4 +87,30 @@ describe('staff', () => {
       ...{ units: 'metric', theme: 'dark', language: 'system', inches: 'fractions' },
     })
   })
+
+  test.each([
+    ['units', 'cubits'],
+    ['inches', 'thirds'],
+    ['theme', 'plaid'],
+    ['language', 'xx'],
+    ['language', 7],
+  ])('a preference that is none of the choices is refused by its name: %s %j', async (name, value) => {
+    const technician = await shop.signIn('technician')
+    const before = (await technician.get('/session')).body.preferences
+    const { body } = await technician.put('/session/preferences', { ...before, [name]: value }).expect(422)
+    expect(body.fields).toEqual([expect.objectContaining({ path: name })])
+    expect((await technician.get('/session')).body.preferences).toEqual(before)
+  })
+
+  test('each member has preferences of their own; what one never said is as usual, and the language then the device’s', async () => {
+    const [technician, other] = [await shop.signIn('technician'), await shop.signIn('owner')]
+    const usual = { units: 'imperial', inches: 'fractions', theme: 'light', language: 'system' }
+    expect((await other.get('/session')).body.preferences).toEqual(usual)
+    await technician.put('/session/preferences', { ...usual, language: 'de', inches: 'decimals' }).expect(200)
+    expect((await technician.get('/session')).body.preferences).toMatchObject({ language: 'de', inches: 'decimals' })
+    expect((await other.get('/session')).body.preferences).toEqual(usual)
+    // From a page that was opened before there was a language to choose.
+    await technician.put('/session/preferences', { units: 'metric', theme: 'dark' }).expect(200)
+    expect((await technician.get('/session')).body.preferences).toEqual({ ...usual, units: 'metric', theme: 'dark' })
+  })
 })
