@@ -7,11 +7,11 @@ type LocaleMessages = (typeof vuetify.locale.messages.value)[string]
 
 /** The language last chosen on this device; empty: as its browser asks for. */
 const kept = useStorage<Language | ''>('sleetfall.language', '')
-const asked = (): Language =>
-  navigator.languages.map((tag) => tag.slice(0, 2)).find((tag) => languages.some((one) => one === tag)) as Language
+const asked = (): Language | undefined =>
+  navigator.languages.map((tag) => languages.find((one) => tag.startsWith(one))).find((one) => one !== undefined)
 
 /** The language for whoever has not signed in, and for members who leave it to the device. */
-export const deviceLanguage = (): Language => kept.value || (asked() ?? 'en')
+export const deviceLanguage = (): Language => kept.value || asked() || 'en'
 /** Keeps a choice made before anybody has signed in. */
 export const keepLanguage = (language: Language): void => void (kept.value = language)
 

@@ -74,9 +74,7 @@ function done() {
         {{ t('bench.station', { station: step.stationName ?? t(`stations.${step.station}`) }) }} ·
         {{ t('bench.technician', { name: session.user?.name ?? '' }) }}
       </p>
-      <v-btn class="far-switch" size="small" variant="text" :aria-pressed="far" @click="far = !far">{{
-        t('bench.far')
-      }}</v-btn>
+      <v-btn size="small" variant="text" :aria-pressed="far" @click="far = !far">{{ t('bench.far') }}</v-btn>
       <v-btn
         size="small"
         variant="text"
