@@ -89,7 +89,7 @@ test('a line is dragged, two surfaces compared, the best line used, and the link
   link.searchParams.set('laydown', '22')
   link.searchParams.set('target', '12')
   await page.goto(link.href)
-  await expect(page.getByText('% of shots')).toBeVisible()
+  await expect(page.getByText('% of shots').first()).toBeVisible()
   await expect(page.getByText('Laydown 22, target 12', { exact: true })).toBeVisible()
   await page.getByLabel(/Shots played/).fill('40')
   await expect(page).toHaveURL(/shots=40/)

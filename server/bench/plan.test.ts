@@ -111,6 +111,39 @@ describe('the plan of the bench', () => {
     expect((await plan()).slots).toEqual(now.slots)
   })
 
+  test('a plan may be looked at for a while before it is taken over, though its first minutes pass meanwhile', async () => {
+    await newJob()
+    const now = await plan()
+    const first = Math.min(...slotsIn(now).map(({ start }) => start))
+    const looked = (minutes: number) =>
+      slotsIn(now, (slot) =>
+        slot.start === first ? { ...slot, start: slot.start - minutes, end: slot.end - minutes } : slot,
+      )
+    const answer = await technician.post('/plan', { version: now.version, slots: looked(45) }).expect(422)
+    expect(answer.body.fields).toMatchObject([{ said: { key: 'refused.planHours' } }])
+    await technician.post('/plan', { version: now.version, slots: looked(10) }).expect(200)
+  })
+
+  test('a plan that was taken over is taken back, though a time of the earlier one has passed', async () => {
+    await newJob()
+    await newJob()
+    await shop.database.run(
+      `update bench_slot set starts_at = starts_at - interval '3 hours', ends_at = ends_at - interval '3 hours'`,
+    )
+    const before = await plan()
+    expect(faults(before)).not.toEqual([])
+    const later = (slot: PlanSlot) => ({ ...slot, start: slot.start + 600, end: slot.end + 600 })
+    const taken = await technician.post('/plan', { version: before.version, slots: slotsIn(before, later) }).expect(200)
+    const back = await technician.post('/plan', { version: taken.body.version, slots: slotsIn(before) }).expect(200)
+    expect(back.body.slots).toEqual(before.slots)
+    // What never stood is refused as before.
+    const never = slotsIn(before, (slot) => ({ ...slot, start: slot.start - 60, end: slot.end - 60 }))
+    const [moved] = never
+    await technician
+      .post('/plan', { version: back.body.version, slots: [moved!, ...slotsIn(before).slice(1)] })
+      .expect(422)
+  })
+
   test('a slot that somebody put somewhere stays there when the rest is planned anew', async () => {
     await newJob()
     const now = await plan()

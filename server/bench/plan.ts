@@ -35,6 +35,8 @@ import * as store from './planStore.ts'
 
 /** So far ahead the bench is planned. */
 const daysAhead = 42
+/** So long a plan may be looked at before it is taken over: what it begins with may have passed meanwhile. */
+const lookMinutes = 30
 const minuteOf = (time: string) => Math.floor(Date.parse(time) / 60_000)
 
 /** Stations that take any number of balls. */
@@ -42,10 +44,11 @@ const takesMany = (kind: string) => kind === 'intake' || kind === 'dry-rack' || 
 
 /**
  * The plan as it stands, with the question that it answers: what has a slot takes the minutes of its slot. `anew`: what it takes by all that is known
- * now, for a new plan.
+ * now, for a new plan. `minutesAgo`: work may begin so long ago, for a plan that was made then.
  */
-export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}): Promise<BenchPlan> {
-  const now = Math.floor(nowMs / 60_000)
+export async function readPlan(db: Db, { anew = false, minutesAgo = 0 } = {}): Promise<BenchPlan> {
+  const now = Math.floor(Date.now() / 60_000)
+  const from = now - minutesAgo
   const [stations, people, jobs, version, count] = [
     await store.stations(db),
     await store.people(db),
@@ -55,7 +58,7 @@ export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}
   ]
   const pace = learnPace(await store.timedSteps(db))
   const there = new Map(
-    people.map((one) => [one.id, presence(one.version === 0 ? assumedHours : one.hours, one.away, now, daysAhead)]),
+    people.map((one) => [one.id, presence(one.version === 0 ? assumedHours : one.hours, one.away, from, daysAhead)]),
   )
   const hours = anyoneThere([...there.values()])
   const horizon = now + daysAhead * 24 * 60
@@ -103,7 +106,7 @@ export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}
     const due = closingOf(first.dueOn, hours)
     const job: ScheduleJob = {
       id: ballId,
-      release: now,
+      release: from,
       due,
       weight: promiseWeight(own.some((one) => one.eventId !== null)),
       operations,
@@ -112,7 +115,7 @@ export async function readPlan(db: Db, { anew = false, nowMs = Date.now() } = {}
     return { job, told: { id: ballId, ballName, customerId, customerName, dueOn, due } }
   })
   const question: ScheduleQuestion = {
-    now,
+    now: from,
     horizon,
     stations: stations.map((one) => ({
       id: one.id,
@@ -188,6 +191,22 @@ const faultWords: Readonly<Record<ReturnType<typeof faultsOf>[number]['fault'], 
   wait: said('refused.planWait'),
 }
 
+/** What is wrong in a plan, each with the slot that it is wrong with. */
+function wrongIn(question: ScheduleQuestion, slots: readonly Slot[]) {
+  const at = new Map(slots.map((slot) => [`${slot.job} ${slot.index}`, slot]))
+  return faultsOf(question, slots).map((found) => {
+    const slot = at.get(`${found.job} ${found.index}`)
+    return { ...found, key: [found.fault, found.job, found.index, slot?.start, slot?.station, slot?.person].join(' ') }
+  })
+}
+
+/** A slot of the plan by its job and step, as it is kept. */
+function asTaken(plan: BenchPlan, slot: Slot, locked = false): PlanSlot {
+  const { jobId, first } = plan.works.find((one) => one.chain === slot.job && one.index === slot.index)!
+  const { station, person, start, end } = slot
+  return { jobId, firstPosition: first, stationId: station, staffId: person, start, end, locked }
+}
+
 /**
  * Takes a plan over that somebody has looked at: of the version that stands, with each operation at most once, and right as the bench is now. Work that the
  * plan leaves out has no slot after that.
@@ -198,8 +217,8 @@ export async function takePlan(
   staffId: string,
 ): Promise<BenchPlan> {
   if (!(await store.claimPlan(db, input.version, staffId))) throw versionConflict(await readPlan(db))
-  const plan = await readPlan(db)
-  const fresh = await readPlan(db, { anew: true })
+  const plan = await readPlan(db, { minutesAgo: lookMinutes })
+  const fresh = await readPlan(db, { anew: true, minutesAgo: lookMinutes })
   /** With the minutes of the slot: those that stood, or what is known now. */
   const operationFor = (work: PlannedWork, slot: PlanSlot) => {
     const [stands, now] = [plan, fresh].map(
@@ -245,31 +264,28 @@ export async function takePlan(
       }
     }),
   ]
-  // What was wrong before, such as a time that has passed, does not keep anybody from changing something else.
-  const before = new Set(faultsOf(plan.question, plan.slots).map(({ job, index, fault }) => `${job} ${index} ${fault}`))
-  const [fault] = faultsOf(question, slots).filter(
-    ({ job, index, fault: what }) => what !== 'missing' && !before.has(`${job} ${index} ${what}`),
-  )
+  // What was wrong before, such as a time that has passed, keeps nobody from changing something else, nor from taking the last change back.
+  const replaced = (await store.replacedSlots(db)).flatMap((slot): Slot[] => {
+    const work = workOf.get(`${slot.jobId} ${slot.firstPosition}`)
+    const { start, end } = slot
+    return work
+      ? [{ job: work.chain, index: work.index, station: slot.stationId, person: slot.staffId ?? null, start, end }]
+      : []
+  })
+  const before = new Set([plan.slots, replaced].flatMap((stood) => wrongIn(plan.question, stood).map(({ key }) => key)))
+  const fault = wrongIn(question, slots).find(({ fault: what, key }) => what !== 'missing' && !before.has(key))
   if (fault) {
     const at = input.slots.findIndex((slot) => slot === wanted.get(`${fault.job} ${fault.index}`))
     throw invalidInput([{ path: `slots[${Math.max(0, at)}]`, said: faultWords[fault.fault] }])
   }
+  await store.keepReplaced(
+    db,
+    plan.slots.map((slot) => asTaken(plan, slot)),
+  )
   await store.removeSlots(db, [...new Set(plan.works.map((work) => work.jobId))])
   await store.addSlots(
     db,
-    slots.map((slot): PlanSlot => {
-      const work = plan.works.find((one) => one.chain === slot.job && one.index === slot.index)!
-      const locked = wanted.get(`${slot.job} ${slot.index}`)?.locked ?? false
-      return {
-        jobId: work.jobId,
-        firstPosition: work.first,
-        stationId: slot.station,
-        staffId: slot.person,
-        start: slot.start,
-        end: slot.end,
-        locked,
-      }
-    }),
+    slots.map((slot) => asTaken(plan, slot, wanted.get(`${slot.job} ${slot.index}`)?.locked)),
   )
   return readPlan(db)
 }
@@ -284,18 +300,7 @@ export async function placeNew(db: Db): Promise<void> {
   const added = slots.filter((slot) => !has.has(`${slot.job} ${slot.index}`))
   await store.addSlots(
     db,
-    added.map((slot): PlanSlot => {
-      const work = plan.works.find((one) => one.chain === slot.job && one.index === slot.index)!
-      return {
-        jobId: work.jobId,
-        firstPosition: work.first,
-        stationId: slot.station,
-        staffId: slot.person,
-        start: slot.start,
-        end: slot.end,
-        locked: false,
-      }
-    }),
+    added.map((slot) => asTaken(plan, slot)),
   )
   if (added.length > 0) await store.touchPlan(db)
 }

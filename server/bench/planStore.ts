@@ -146,6 +146,12 @@ export const holdPlan = (db: Db) => db.one('select 1 as held from bench_plan for
 /** Moves the plan's version on if it still is the one that was looked at. */
 export const claimPlan = async (db: Db, version: number, staffId: string) =>
   (await db.run('update bench_plan set made_by = $2 where version = $1', [version, staffId])) === 1
+
+/** The slots of the plan that the present one was taken over for. */
+export const replacedSlots = async (db: Db) =>
+  (await db.one<{ replaced: PlanSlot[] }>('select replaced from bench_plan')).replaced
+export const keepReplaced = (db: Db, slots: readonly PlanSlot[]) =>
+  db.run('update bench_plan set replaced = $1', [JSON.stringify(slots)])
 /** Any change of a slot makes another plan of it. */
 export const touchPlan = (db: Db) => db.run('update bench_plan set made_by = made_by')
 

@@ -87,5 +87,6 @@ export const notTold: readonly string[] = [
   'totp_step',
   'session_epoch',
   'session_secret',
+  'replaced',
   'bytes',
 ]

@@ -1,4 +1,4 @@
-import { useDebounceFn } from '@vueuse/core'
+import { useThrottleFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { type Setup, fromQuery, toQuery } from './setup.ts'
@@ -18,7 +18,8 @@ export function useSetup() {
   const lineSet = ref('laydown' in route.query || 'target' in route.query)
   const address = () => addressOf(setup.value, lineSet.value)
   const write = () => router.replace({ path: route.path, query: address() })
-  const remember = useDebounceFn(write, 300)
+  // At once, so that a reload loses nothing; while a line is dragged a few times a second.
+  const remember = useThrottleFn(write, 250, true, true)
   watch(setup, () => void remember())
 
   const lineField = (key: 'laydown' | 'target') =>

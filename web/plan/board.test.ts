@@ -158,6 +158,16 @@ describe('the board of the plan', () => {
     expect(movedAlone(plan, 'b', 1, { ...to, start: midnight + 1030 })).toBeNull()
   })
 
+  test('work whose time has passed does not make a new plan of a move beside it, and nothing is moved into the past', () => {
+    const late = aPlan({ now: nine + 15 })
+    const to = { station: 'the spinner', person: 'ann' }
+    const alone = movedAlone(late, 'b', 1, { ...to, start: nine + 120 })!
+    expect(alone.slots.filter(({ job, index }) => job !== 'b' || index !== 1)).toEqual(
+      expect.arrayContaining(late.slots.filter(({ job, index }) => job !== 'b' || index !== 1)),
+    )
+    expect(movedAlone(late, 'b', 0, { station: 'the intake', person: 'ann', start: nine + 10 })).toBeNull()
+  })
+
   test('another plan is told by what moves, breaks and saves, and is only offered where it is better', () => {
     const plan = aPlan({ due: nine + 60 })
     const later = plan.slots.map((slot) =>

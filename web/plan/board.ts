@@ -213,10 +213,13 @@ export function movedAlone(
   const question = withLock(plan.question, job, index, to)
   const slots = plan.slots.filter((slot) => slot.job !== job || slot.index !== index)
   const schedule = placeInOrder(asPlanned(question, slots))
-  return schedule.unplaced.length === 0 && faultsOf(asFree(question, job, index), schedule.slots).length === 0
-    ? schedule
-    : null
+  if (schedule.unplaced.length > 0) return null
+  // What is wrong already, such as work whose time has passed, does not make a new plan of one move.
+  const before = new Set(faultsOf(plan.question, slots).map(wrongOf))
+  const wrong = faultsOf(asFree(question, job, index), schedule.slots).filter((found) => !before.has(wrongOf(found)))
+  return wrong.length === 0 ? schedule : null
 }
+const wrongOf = ({ job, index, fault }: FoundFault) => `${job} ${index} ${fault}`
 /** What somebody puts is held to the hours like everything else. */
 const asFree = (question: ScheduleQuestion, job: string, index: number) => withLock(question, job, index, null)
 
