@@ -124,6 +124,18 @@ async function openSchool(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'The shop’s school' }).click()
 }
 
+async function askHowKnown(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: /^How do you know/ })
+    .first()
+    .click()
+}
+/** The sheet before it is closed. */
+async function workForWrackline(page: Page): Promise<void> {
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Put work on the bench' }).click()
+}
+
 /** What hangs on a ball, before it is retired, merged or deleted; the form before it is left. */
 async function mendWrackline(page: Page): Promise<void> {
   await page.keyboard.press('Escape')
@@ -209,7 +221,8 @@ const parts: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['rack', () => page.goto('/rack'), 'All balls in care'],
     ['customer', () => openCustomer(page, 'Odda Brimstow'), 'right-hander, one-handed'],
     ['ball', () => page.getByRole('button', { name: 'Open Wrackline' }).click(), 'Surface now'],
-    ['job form', () => page.getByRole('button', { name: 'Put work on the bench' }).click(), 'Work for Wrackline'],
+    ['how it is known', () => askHowKnown(page), 'What would change it'],
+    ['job form', () => workForWrackline(page), 'Work for Wrackline'],
     ['mending a ball', () => mendWrackline(page), /With it would go|Nothing else|It cannot be deleted/],
     ['ball form', () => page.goto('/rack?new=ball'), 'Surface now'],
     ['customer form', () => page.goto('/rack?new=customer'), 'Release'],
@@ -230,7 +243,7 @@ const parts: Readonly<Record<string, (page: Page) => readonly View[]>> = {
     ['recipes and pads', () => page.goto('/supplies'), 'House teeth'],
     ['recipe builder', () => page.getByRole('button', { name: 'Change recipe House teeth' }).click(), 'Find the steps'],
     ['upkeep', () => page.goto('/upkeep'), 'Bexa Thrumley'],
-    ['weeks ahead', () => page.goto('/upkeep/ahead'), 'What it rests on'],
+    ['weeks ahead', () => page.goto('/upkeep/ahead'), 'How do you know?'],
     ['our words', () => openTelling(page), 'Filled in by itself'],
     ['league night', () => page.goto('/upkeep?new=night'), 'Who played'],
     ['school', () => openSchool(page), 'Upkeep of The Drying Loft'],

@@ -72,15 +72,15 @@ test('a ball is fitted to tracked shots: looked at, taken over, told by the what
   // The same figure where the ball is thrown in thought.
   const id = address.split('/').at(-1)!
   await page.goto(`/lanes/what-if?ballId=${id}`)
-  await page.getByRole('button', { name: 'How do you know?' }).click()
   await choose(page, 'Pattern', 'Quayside House 39')
-  await expect(page.getByText(`own strength, ${told} [`)).toBeVisible()
+  await page.getByRole('button', { name: 'How do you know?' }).click()
+  await expect(page.getByRole('dialog').getByText(`own strength, ${told} [`)).toBeVisible()
 
   await page.goto(address)
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByText(/undone \w+ \d+/)).toBeVisible()
   await page.goto(`/lanes/what-if?ballId=${id}`)
-  await page.getByRole('button', { name: 'How do you know?' }).click()
   await choose(page, 'Pattern', 'Quayside House 39')
-  await expect(page.getByText('not fitted to this ball')).toBeVisible()
+  await page.getByRole('button', { name: 'How do you know?' }).click()
+  await expect(page.getByRole('dialog').getByText('not fitted to this ball')).toBeVisible()
 })

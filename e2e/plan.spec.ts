@@ -236,8 +236,11 @@ test('eight weeks ahead: counted, a week with its visits and pads, a customer re
   const weeks = page.getByRole('table').first()
   await expect(weeks.getByRole('row')).toHaveCount(9)
   await expect(page.getByRole('img', { name: /Hours that each week asks/ })).toBeVisible()
-  await page.getByText('What it rests on').click()
-  await expect(page.getByText(/Wear: fitted to the ball’s own readings for \d+ of \d+ balls/)).toBeVisible()
+  await page.getByRole('button', { name: 'How do you know?' }).click()
+  const known = page.getByRole('dialog')
+  await expect(known.getByText(/Wear: fitted to the ball’s own readings for \d+ of \d+ balls/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(known).toHaveCount(0)
   // The forecast says of a ball what the upkeep page says.
   const visits = page.getByRole('region', { name: 'Visits of the week' })
   const row = visits.getByRole('row').filter({ has: page.getByRole('link', { name: 'Corvin Saltmarrow' }) })

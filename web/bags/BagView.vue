@@ -3,6 +3,7 @@ import { urethaneSchools } from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
+import HowKnown from '../controls/HowKnown.vue'
 import LoadState from '../controls/LoadState.vue'
 import { dayText } from '../controls/days.ts'
 import EngineState from '../coverage/EngineState.vue'
@@ -127,6 +128,7 @@ const print = () =>
           <p>
             <strong>{{ t('bags.strikes', { n: fixed(card.strikes, 0) }) }}</strong>
             <span v-if="view.proved" class="small soft">{{ t('bags.proved', { n: counted(view.combinations) }) }}</span>
+            <HowKnown :figures="words.known(card.strikes)" :what="t('bags.strikes', { n: fixed(card.strikes, 0) })" />
           </p>
           <BagTable :view="view" :card="card" />
           <p v-for="[a, b] in view.bag?.twins ?? []" :key="`${a} ${b}`" class="small">

@@ -18,6 +18,13 @@ const german: SameWords<typeof english> = {
   beyond:
     '{n} weiteres Ölbild dieser Veranstaltung liegt hinter den nächsten sechs, die berechnet werden; es zählt, sobald andere vorbei sind. | {n} weiteres Ölbild dieser Veranstaltung liegt hinter den nächsten sechs, die berechnet werden; es zählt, sobald andere vorbei sind. | {n} weitere Ölbilder dieser Veranstaltung liegen hinter den nächsten sechs, die berechnet werden; sie zählen, sobald andere vorbei sind.',
   strikes: '{n} Strikes von 100 ersten Würfen über den Block (nach der Abdeckung: angepasste und angenommene Werte)',
+  known: {
+    source: 'Die Abdeckung des Kunden, gelesen bei den Oberflächen, die die Tasche vorschlägt.',
+    model:
+      'Jeder Wurf des Blocks mit dem Ball, der dann am meisten Strikes wirft, in der Reihenfolge der Ölbilder; Wechsel zwischen Bällen kosten nichts, Oberflächen und Zahl der Bälle halten die Regeln ein.',
+    band: 'Das der Felder der Abdeckung; die Reihenfolge zweier Taschen ist sicherer als jede Zahl, weil beide auf derselben Abdeckung beruhen.',
+    changes: 'Versuche auf diesen Ölbildern, Messungen der Bälle oder andere Regeln.',
+  },
   proved:
     'Bewiesen: keine von {n} Zusammenstellungen aus Bällen und Oberflächen, die die Regeln zulassen, ist mehr wert, nach Strikes weniger Arbeit.',
   roles: {

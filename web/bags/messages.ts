@@ -19,6 +19,13 @@ export default {
   beyond:
     '{n} more pattern of this event lies beyond the nearest six that are computed; it counts once others are over. | {n} more pattern of this event lies beyond the nearest six that are computed; it counts once others are over. | {n} more patterns of this event lie beyond the nearest six that are computed; they count once others are over.',
   strikes: '{n} strikes in 100 first shots over the block (by the coverage: fitted and assumed figures)',
+  known: {
+    source: 'The customer’s coverage map, read at the surfaces that the bag proposes.',
+    model:
+      'Each shot of the block with the ball that strikes most then, in the order of the patterns; moves between balls are free, surfaces and carrying are held to the rules.',
+    band: 'That of the map’s cells; the order of two bags is surer than either figure, since both rest on the same map.',
+    changes: 'Trials on these patterns, readings of the balls, or other rules.',
+  },
   proved:
     'Proved: none of {n} combinations of balls and surfaces that the rules leave is worth more, by strikes less bench work.',
   roles: {

@@ -1,6 +1,7 @@
 import type { BagCard } from '@sleetfall/contract'
 import { type BagMove, type BagRole, type LadderStep, type StateKey } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import type { Known } from '../controls/known.ts'
 import { phaseOf } from '../lanes/useWhatIfText.ts'
 import { fixed, plain } from '../controls/figures.ts'
 
@@ -11,6 +12,17 @@ const board = (value: number) => plain(Math.round(2 * value) / 2, 1)
 export function useBagText() {
   const { t } = useI18n()
   const signed = (boards: number) => (boards > 0 ? `+${plain(boards, 2)}` : boards < 0 ? `−${plain(-boards, 2)}` : '0')
+  /** What the strikes of a bag rest on. */
+  const known = (strikes: number): Known[] => [
+    {
+      figure: t('bags.strikes', { n: fixed(strikes, 0) }),
+      kind: 'computed',
+      source: t('bags.known.source'),
+      model: t('bags.known.model'),
+      band: t('bags.known.band'),
+      changes: t('bags.known.changes'),
+    },
+  ]
   const roles = (of: readonly BagRole[]) => of.map((role) => t(`bags.roles.${role}`)).join(', ')
   const phase = (shots: number) => t(`lanes.whatIf.phases.${phaseOf(shots)}`)
   const state = (patterns: Patterns, { targetId, shots }: StateKey) =>
@@ -75,5 +87,21 @@ export function useBagText() {
       : action && action !== 'buy'
         ? t(`coverage.actions.${action}`)
         : t('bags.asItIs')
-  return { when, rungs, afterOf, holds, roles, phase, state, line, move, inHundred, throws, nextOf, contrary, surface }
+  return {
+    known,
+    when,
+    rungs,
+    afterOf,
+    holds,
+    roles,
+    phase,
+    state,
+    line,
+    move,
+    inHundred,
+    throws,
+    nextOf,
+    contrary,
+    surface,
+  }
 }

@@ -3,8 +3,10 @@ import type { Ball } from '@sleetfall/contract'
 import { careNeeded, twins } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
 import { agoText, dayText, timeText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
+import { useSurfaceKnown } from '../surface/useSurfaceKnown.ts'
 import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 import { useBalls } from './store.ts'
 import { fixed } from '../controls/figures.ts'
@@ -14,6 +16,7 @@ const props = defineProps<{ ball: Ball }>()
 const { t } = useI18n()
 const balls = useBalls()
 const text = useSurfaceText()
+const known = useSurfaceKnown()
 /** Other balls of this customer that do nearly the same. */
 const alike = computed(() => {
   const own = balls.rackOf(props.ball.customerId).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
@@ -80,6 +83,7 @@ const surfaceLines = computed(() => {
         <dd class="small soft">{{ text.oilWhy(ball.surface) }}</dd>
       </div>
     </dl>
+    <HowKnown :figures="known(ball.surface)" :what="ball.name" />
     <ul class="small soft">
       <li v-for="line in surfaceLines" :key="line">{{ line }}</li>
     </ul>

@@ -41,6 +41,18 @@ const german: SameWords<typeof english> = {
     merged: 'Zusammengeführt; alles ist jetzt bei {name}',
     gone: '{name} ist gelöscht',
   },
+  known: {
+    open: 'Woher weiß man das?',
+    of: 'Woher weiß man das? {what}',
+    kinds: {
+      measured: 'gemessen',
+      fitted: 'an Einträge angepasst',
+      computed: 'berechnet',
+      assumed: 'angenommen',
+      unknown: 'nicht bekannt',
+    },
+    rows: { source: 'Quelle', model: 'Modell', data: 'Daten', band: 'Band', changes: 'Was es ändern würde' },
+  },
   takeOut: '{what} herausnehmen',
   sortBy: 'Nach {column} sortieren',
 }

@@ -43,6 +43,18 @@ export default {
     merged: 'Merged; everything is with {name} now',
     gone: '{name} is deleted',
   },
+  known: {
+    open: 'How do you know?',
+    of: 'How do you know? {what}',
+    kinds: {
+      measured: 'measured',
+      fitted: 'fitted to records',
+      computed: 'computed',
+      assumed: 'assumed',
+      unknown: 'not known',
+    },
+    rows: { source: 'Source', model: 'Model', data: 'Data', band: 'Band', changes: 'What would change it' },
+  },
   takeOut: 'Take {what} out',
   sortBy: 'Sort by {column}',
 }

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import type { CoverageView } from '@sleetfall/contract'
-import { type CoverageCell, laterShots, widestDoubt } from '@sleetfall/core'
+import { type CoverageCell, laterShots } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
 import { useSession } from '../shell/session.ts'
 import RemedyLadder from './RemedyLadder.vue'
+import { useCellKnown } from './useCellKnown.ts'
 import { useCoverageText } from './useCoverageText.ts'
 import { fixed, plain } from '../controls/figures.ts'
 import { vCards } from '../controls/cards.ts'
@@ -15,6 +17,7 @@ const emit = defineEmits<{ close: [] }>()
 const { t } = useI18n()
 const session = useSession()
 const { nameOf, word, sign, bestOf, percent } = useCoverageText()
+const { known, unsure } = useCellKnown()
 const ball = computed(() => props.view.balls.find(({ id }) => id === props.cell.ballId)!)
 const title = computed(() =>
   t('coverage.detail.title', { ball: ball.value.name, state: nameOf(props.view, props.cell) }),
@@ -26,25 +29,7 @@ const given = computed(() => {
   if (!strikes || givenAway === null || best === null) return ''
   return t('coverage.detail.given', { p: percent(strikes.p), best: percent(best), away: Math.round(givenAway) })
 })
-/** Why it is not more sure than it is. */
-const next = computed(() => {
-  const { standing, contradicts } = props.cell
-  if (contradicts) return t('coverage.detail.contradicts')
-  return standing === 'likely' ? t('coverage.detail.unproven') : ''
-})
-/** What the engine's own band comes from, and what would make it narrower first. */
-const doubts = computed(() => {
-  const { balls, targets, releaseDoubtRpm } = props.view
-  const { knownBy } = targets.find(({ id }) => id === props.cell.targetId)!
-  const { fitted } = balls.find(({ id }) => id === props.cell.ballId)!
-  const widest = widestDoubt({ fitted, knownBy, releaseDoubtRpm })
-  const text = t('coverage.detail.doubts', {
-    ball: t(`coverage.detail.ball.${fitted ? 'fitted' : 'assumed'}`),
-    lane: t(`coverage.detail.lane.${knownBy}`),
-    release: t('coverage.detail.release', { rpm: Math.round(releaseDoubtRpm) }),
-  })
-  return widest ? `${text} ${t('coverage.detail.narrower', { what: t(`coverage.detail.tells.${widest}`) })}` : text
-})
+const next = computed(() => unsure(props.cell))
 /** What the line does when forty more shots have been thrown and nobody has moved. */
 function laterText({ strikes, moved }: { readonly strikes: number; readonly moved: number }): string {
   const boards = plain(Math.abs(moved), 1)
@@ -101,8 +86,8 @@ function laterText({ strikes, moved }: { readonly strikes: number; readonly move
       {{ t('coverage.detail.room', { out: line.roomOut, in: line.roomIn }) }}
       <template v-if="line.later">{{ laterText(line.later) }}</template>
     </p>
-    <p v-if="line" class="small soft">{{ doubts }}</p>
     <p v-else class="soft">{{ t('coverage.detail.noEngine') }}</p>
+    <HowKnown :figures="known(view, cell)" :what="title" />
     <RemedyLadder :view="view" :cell="cell" :at-once="ladder" />
     <div class="row">
       <v-btn

@@ -38,6 +38,13 @@ const german: SameWords<typeof english> = {
   notAhead:
     'Dieses Ölbild steht für diesen Spieler mit diesem Ball nicht bevor, also wurde nichts dafür berechnet. Erst zu einer Veranstaltung damit melden.',
   how: 'Aussicht auf einen Strike mit ihrem 90-%-Band. ● durch Würfe oder einen angepassten Ball gezeigt, ◑ nur nach den Modellen, nie mehr als „wohl“. Der Bewegungskern spielt die Linie mit den meisten Strikes, frisch, im beginnenden Umbruch und abgespielt; die Tabelle der Anfangsoberflächen spricht von der frischen Bahn; Versuche zählen dort am meisten, wo geworfen wurde. Ein Feld öffnet, worauf es beruht.',
+  known: {
+    chance: 'Strikes in {p} von 100 Würfen',
+    nothing: 'Nichts Eingetragenes spricht davon.',
+    model:
+      'Versuche, gezählt wie geworfen, der Bewegungskern auf der Linie mit den meisten Strikes nach dem Carry-Modell (angenommen), und die Tabelle der Anfangsoberflächen (angenommen); jedes zählt danach, wie eng sein eigenes Band ist.',
+    shots: 'Hier wurde nicht geworfen. | {n} Wurf wurde hier gemacht. | {n} Würfe wurden hier gemacht.',
+  },
   ball: 'Ball',
   verdicts: {
     'rolls-out': 'rollt aus',

@@ -34,6 +34,13 @@ export default {
   notAhead:
     'This pattern does not lie ahead for this bowler with this ball, so that nothing was computed for it. Enter them in an event with it first.',
   how: 'Chance of a strike with its 90 % band. ● shown by shots or a fitted ball, ◑ by the models alone, never more than likely. The motion core plays the line that strikes most, fresh, in early transition and broken down; the table of starting surfaces speaks of the fresh lane; trials count most where they were thrown. A cell opens what it rests on.',
+  known: {
+    chance: 'Strikes in {p} of 100 shots',
+    nothing: 'Nothing on record speaks of it.',
+    model:
+      'Trials counted as thrown, the motion core on the line that strikes most with strikes by the carry model (assumed), and the table of starting surfaces (assumed); each counts by how narrow its own band is.',
+    shots: 'No shot was thrown here. | {n} shot was thrown here. | {n} shots were thrown here.',
+  },
   ball: 'Ball',
   verdicts: {
     'rolls-out': 'rolls out',

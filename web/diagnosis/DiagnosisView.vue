@@ -10,6 +10,7 @@ import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import NextTestCard from './NextTestCard.vue'
+import HowKnown from '../controls/HowKnown.vue'
 import RankedCauses from './RankedCauses.vue'
 import SignPicker from './SignPicker.vue'
 import TriedTests from './TriedTests.vue'
@@ -23,7 +24,7 @@ const router = useRouter()
 const diagnoses = useDiagnoses()
 const notices = useNotices()
 const session = useSession()
-const { restsOn } = useDiagnosisText()
+const { known } = useDiagnosisText()
 const id = computed(() => String(route.params['diagnosisId']))
 const load = () => diagnoses.need(id.value, true)
 watch(id, load, { immediate: true })
@@ -73,8 +74,7 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
           </div>
         </div>
         <p class="soft">
-          {{ one.customerName }}<template v-if="one.patternName"> · {{ one.patternName }}</template> ·
-          {{ restsOn(one) }}
+          {{ one.customerName }}<template v-if="one.patternName"> · {{ one.patternName }}</template>
         </p>
       </header>
       <section class="stack" :aria-label="t('diagnosis.seen')">
@@ -90,6 +90,7 @@ const shown = computed(() => others.value.find(({ test }) => test === chosen.val
       </section>
       <section class="stack" aria-live="polite">
         <RankedCauses :ranked="one.ranked" />
+        <HowKnown :figures="known(one)" :what="t('diagnosis.ranked')" />
         <p v-if="one.cause" class="panel">
           {{ t('diagnosis.settled', { cause: t(`diagnosis.causes.${one.cause}`) }) }}
           <v-btn v-if="session.may('trials')" size="small" variant="text" @click="change({ cause: null })">{{

@@ -19,6 +19,12 @@ const german: SameWords<typeof english> = {
   restsOnCases:
     'Anfangswerte (angenommen) und {n} geklärte eigene Fälle des Shops | Anfangswerte (angenommen) und {n} geklärter eigener Fall des Shops | Anfangswerte (angenommen) und {n} geklärte eigene Fälle des Shops',
   seen: 'Was zu sehen ist',
+  known: {
+    model:
+      'Bayes: jedes Zeichen und Testergebnis vervielfacht, wie wahrscheinlich eine Ursache ist, je nachdem, wie viel öfter es mit ihr kommt.',
+    band: 'Keines: die Zahlen ordnen Ursachen; zehn von hundert mehr oder weniger bedeuten wenig.',
+    changes: 'Der nächste Test, und abgeschlossene Fälle: jeder lehrt die Tabelle etwas.',
+  },
   seenHint: 'Einmal tippen: gesehen. Zweimal: danach gesehen und nicht da. Dreimal: niemand sah hin.',
   states: { seen: 'gesehen', absent: 'nicht gesehen', unknown: 'niemand sah hin' },
   signs: {

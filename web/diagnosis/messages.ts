@@ -16,6 +16,12 @@ export default {
   restsOnCases:
     'starting values (assumed) and {n} settled cases of the shop’s own | starting values (assumed) and {n} settled case of the shop’s own | starting values (assumed) and {n} settled cases of the shop’s own',
   seen: 'What is seen',
+  known: {
+    model:
+      'Bayes: each sign and test outcome multiplies how likely a cause is, by how much oftener it comes with that cause.',
+    band: 'None: the figures rank causes; ten in a hundred more or less mean little.',
+    changes: 'The next test, and cases that are settled: each teaches the table.',
+  },
   seenHint: 'Tap once: seen. Twice: looked for and not seen. Three times: nobody looked.',
   states: { seen: 'seen', absent: 'not seen', unknown: 'nobody looked' },
   signs: {

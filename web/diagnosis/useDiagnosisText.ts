@@ -1,6 +1,7 @@
 import type { StoredDiagnosis } from '@sleetfall/contract'
 import type { NextTest, RankedCause } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import type { Known } from '../controls/known.ts'
 
 const percent = (share: number) => Math.round(100 * share)
 /** So many reasons are told for a cause and against it. */
@@ -27,10 +28,24 @@ export function useDiagnosisText() {
     const told = [...of((times) => times > 1, 'diagnosis.because'), ...of((times) => times < 1, 'diagnosis.against')]
     return told.length === 0 ? [t('diagnosis.reasons.nothing')] : told
   }
-  const restsOn = ({ ownCases }: StoredDiagnosis) =>
-    t('diagnosis.likely', {
-      cases: ownCases === 0 ? t('diagnosis.restsOnTable') : t('diagnosis.restsOnCases', { n: ownCases }, ownCases),
-    })
+  /** What the likelihood of the first cause rests on. */
+  function known({ ownCases, ranked }: StoredDiagnosis): Known[] {
+    const [first] = ranked.causes
+    if (!first) return []
+    return [
+      {
+        figure: `${t(`diagnosis.causes.${first.cause}`)}: ${percent(first.probability)} %`,
+        kind: ownCases === 0 ? 'assumed' : 'fitted',
+        source: t('diagnosis.likely', {
+          cases: ownCases === 0 ? t('diagnosis.restsOnTable') : t('diagnosis.restsOnCases', { n: ownCases }, ownCases),
+        }),
+        model: t('diagnosis.known.model'),
+        data: reasons(first).join(' '),
+        band: t('diagnosis.known.band'),
+        changes: t('diagnosis.known.changes'),
+      },
+    ]
+  }
   /** How much of the doubt a test is expected to take away. */
   const worth = ({ informationBits }: NextTest, doubtBits: number) =>
     doubtBits === 0 ? 0 : percent(informationBits / doubtBits)
@@ -42,5 +57,5 @@ export function useDiagnosisText() {
         cause: t(`diagnosis.causes.${to}`),
       }),
     )
-  return { reasons, restsOn, worth, leads, percent }
+  return { reasons, known, worth, leads, percent }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Layout } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
 import LayoutField from '../controls/LayoutField.vue'
 import NamedLayouts from './NamedLayouts.vue'
 import type { LayoutPrediction } from './useDrilling.ts'
@@ -55,7 +56,18 @@ const effect = (value: number) => fixed(value, 1)
           </tr>
         </tbody>
       </table>
-      <p class="small soft">{{ t('fitting.predictedWhy') }}</p>
+      <HowKnown
+        :figures="[
+          {
+            figure: t('fitting.predicted'),
+            kind: 'computed',
+            source: t('fitting.predictedWhy'),
+            model: t('lanes.whatIf.known.path'),
+            changes: t('lanes.whatIf.known.pathChanges'),
+          },
+        ]"
+        :what="t('fitting.predicted')"
+      />
     </template>
   </section>
 </template>

@@ -6,6 +6,8 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, triggerRef, watc
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
+import HowKnown from '../controls/HowKnown.vue'
+import type { Known } from '../controls/known.ts'
 import LoadState from '../controls/LoadState.vue'
 import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
@@ -85,6 +87,17 @@ function stop() {
 }
 onBeforeUnmount(stop)
 
+const known = computed((): Known[] => [
+  {
+    figure: t('lanes.whatIf.strikes'),
+    kind: 'computed',
+    source: `${words.spread(ownSpread.value, spread.value)} ${assumedParts.value}`.trim(),
+    model: `${t('lanes.whatIf.known.path')} ${t('lanes.whatIf.roomCarry')}`,
+    data: t('lanes.map.aboutFrom'),
+    band: t('lanes.map.band'),
+    changes: t('lanes.whatIf.known.pathChanges'),
+  },
+])
 const summary = computed(() => mapSummary(places.value, lines.value, bestOnly.value))
 </script>
 
@@ -96,7 +109,6 @@ const summary = computed(() => mapSummary(places.value, lines.value, bestOnly.va
     </div>
     <p class="soft">
       {{ t('lanes.map.about') }}
-      {{ words.spread(ownSpread, spread) }}
       <template v-if="assumedParts">{{ assumedParts }}</template>
     </p>
     <LoadState
@@ -147,6 +159,7 @@ const summary = computed(() => mapSummary(places.value, lines.value, bestOnly.va
         <progress v-if="busy" :value="done" :max="places.length" :aria-label="t('lanes.map.title')" />
         <MapTable :customer-id="customerId" :summary="summary" />
         <p class="small soft">{{ t('lanes.map.legend') }}</p>
+        <HowKnown :figures="known" :what="t('lanes.map.title')" />
       </template>
     </LoadState>
   </section>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { Assumption, OwnSpread, Room, ShotOutcome, Spread } from '@sleetfall/core'
 import { useStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
+import type { Known } from '../controls/known.ts'
 import { lengthText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
 import { roomSamples } from './useWhatIfAnswer.ts'
@@ -22,6 +24,7 @@ const props = defineProps<{
   }[]
   /** Whether ball and lane were fitted. */
   foundation: string
+  fitted: boolean
   assumptions: readonly Assumption[]
   ownSpread: OwnSpread | null
   spread: Spread
@@ -32,9 +35,30 @@ const session = useSession()
 const words = useWhatIfText()
 const restsOn = computed(() => words.restsOn(props.assumptions, props.ownSpread !== null))
 const whole = useStorage('sleetfall.whatif.whole', false)
-const asked = ref(false)
 const six = ['firstRead', 'breakpoint', 'entry', 'angle', 'room', 'strikes'] as const
 const shown = computed(() => (whole.value ? [...six, 'roll', 'left', 'flare'] : six))
+const known = computed((): Known[] => [
+  {
+    figure: six
+      .slice(0, 4)
+      .map((key) => t(`lanes.whatIf.${key}`))
+      .join(', '),
+    kind: props.fitted ? 'fitted' : 'assumed',
+    source: props.foundation,
+    model: t('lanes.whatIf.known.path'),
+    ...(props.assumptions.length > 0 ? { data: words.assumed(props.assumptions) } : {}),
+    changes: t('lanes.whatIf.known.pathChanges'),
+  },
+  {
+    figure: `${t('lanes.whatIf.room')}, ${t('lanes.whatIf.strikes')}`,
+    kind: 'computed',
+    source: `${words.spread(props.ownSpread, props.spread)} ${words.spreadRest(props.ownSpread, props.spread)}`,
+    model: t('lanes.whatIf.roomCarry'),
+    data: t('lanes.whatIf.roomHow', { n: roomSamples }),
+    band: t('lanes.whatIf.known.roomBand'),
+    changes: t('lanes.whatIf.known.roomChanges'),
+  },
+])
 const percent = (share: number) => Math.round(100 * share)
 </script>
 
@@ -95,17 +119,9 @@ const percent = (share: number) => Math.round(100 * share)
         <v-btn size="small" variant="text" :aria-expanded="whole" @click="whole = !whole">{{
           t(whole ? 'lanes.whatIf.fewer' : 'lanes.whatIf.more')
         }}</v-btn>
-        <v-btn size="small" variant="text" :aria-expanded="asked" @click="asked = !asked">{{
-          t('shell.howKnown')
-        }}</v-btn>
-        <span v-if="restsOn && !asked" class="small soft">{{ restsOn }}</span>
+        <HowKnown :figures="known" :what="t('lanes.whatIf.title')" />
+        <span v-if="restsOn" class="small soft">{{ restsOn }}</span>
       </div>
-    </div>
-    <div v-if="asked" class="stack small rests">
-      <p>{{ foundation }}</p>
-      <p v-if="assumptions.length > 0">{{ words.assumed(assumptions) }}</p>
-      <p>{{ words.spread(ownSpread, spread) }} {{ words.spreadRest(ownSpread, spread) }}</p>
-      <p>{{ t('lanes.whatIf.roomHow', { n: roomSamples }) }} {{ t('lanes.whatIf.roomCarry') }}</p>
     </div>
   </section>
 </template>
@@ -137,10 +153,5 @@ table.list th {
 }
 .figures {
   gap: var(--gap-1);
-}
-.rests {
-  gap: var(--gap-1);
-  border-inline-start: 3px solid var(--line-strong);
-  padding-inline-start: var(--gap-2);
 }
 </style>

@@ -145,6 +145,7 @@ async function predict() {
           <WhatIfFigures
             :columns="columns"
             :foundation="words.foundation(ball, pattern)"
+            :fitted="Boolean(ball?.fitted || pattern?.fitted)"
             :assumptions="prepared.assumptions"
             :own-spread="ownSpread"
             :spread="spread"

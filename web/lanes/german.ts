@@ -192,6 +192,13 @@ const german: SameWords<typeof english> = {
     roomRestOwn: '{speed}, gemessen an {shots} Würfen; angenommen: {rev} U/min.',
     roomHow: 'Aus {n} gedachten Würfen.',
     roomCarry: 'Carry ist ein Modell (angenommen).',
+    known: {
+      path: 'Bewegungskern: ein starrer Ball von der Foullinie bis zu den Pins auf dem Ölfilm, den frühere Würfe bewegt haben.',
+      pathChanges:
+        'Den Ball an seine Würfe anpassen, die Bahn messen, und was zu Abwurf und Layout nicht eingetragen ist.',
+      roomBand: 'Zwei von hundert nach beiden Seiten aus dem Zählen; was bei Weg und Carry angenommen ist, wiegt mehr.',
+      roomChanges: 'Gezählte Würfe dieses Spielers, die die Streuung messen.',
+    },
     restsOn: 'angenommen: {what}',
     working: 'wird berechnet …',
     best: 'Beste Linie suchen',
@@ -224,7 +231,9 @@ const german: SameWords<typeof english> = {
   map: {
     title: 'Reaktionskarte',
     about:
-      'Die beste Linie jedes Balls, wie er ist und nach jedem fertigen Rezept, auf der frischen Bahn und im Verlauf. Berechnet mit den angepassten Werten von Bällen und Ölbildern, die solche haben, sonst mit Anfangswerten (angenommen).',
+      'Die beste Linie jedes Balls, wie er ist und nach jedem fertigen Rezept, auf der frischen Bahn und im Verlauf.',
+    aboutFrom: 'Die angepassten Werte von Bällen und Ölbildern, die solche haben, sonst Anfangswerte (angenommen).',
+    band: 'Auf etwa fünf von hundert genau.',
     patterns: 'Ölbilder',
     where: 'Rechnen auf',
     device: 'diesem Gerät',
@@ -242,7 +251,7 @@ const german: SameWords<typeof english> = {
     top: 'bestes dieser Spalte',
     pocket: '{p} % Gasse',
     legend:
-      'Strikes von hundert auf der Linie mit den meisten, nach dem Carry-Modell (angenommen), auf etwa fünf genau; darunter die Würfe in der Gasse und Aufsetzbrett → Zielbrett. Ein Feld öffnen, um es gezeichnet zu sehen.',
+      'Strikes von hundert auf der Linie mit den meisten, nach dem Carry-Modell (angenommen); darunter die Würfe in der Gasse und Aufsetzbrett → Zielbrett. Ein Feld öffnen, um es gezeichnet zu sehen.',
   },
 }
 export default german

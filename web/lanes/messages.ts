@@ -187,6 +187,13 @@ export default {
     roomRestOwn: '{speed}, measured on {shots} shots; assumed: {rev} rpm.',
     roomHow: 'From {n} shots thrown in thought.',
     roomCarry: 'Carry is a model (assumed).',
+    known: {
+      path: 'Motion core: a rigid ball from the foul line to the pins on the oil film, which shots before have moved.',
+      pathChanges:
+        'Fitting the ball to its shots, measuring the lane, and what the record leaves open of release and layout.',
+      roomBand: 'Two in a hundred either way from the count; what path and carry are assumed to be weighs more.',
+      roomChanges: 'Counted shots of this bowler, which measure the spread.',
+    },
     restsOn: 'assumed: {what}',
     working: 'computing …',
     best: 'Find the best line',
@@ -219,7 +226,9 @@ export default {
   map: {
     title: 'Reaction map',
     about:
-      'The best line of every ball, as it is and after each ready recipe, on the fresh lane and as it is played down. Computed with the fitted figures of balls and patterns that have them, else from starting values (assumed).',
+      'The best line of every ball, as it is and after each ready recipe, on the fresh lane and as it is played down.',
+    aboutFrom: 'The fitted figures of balls and patterns that have them, else starting values (assumed).',
+    band: 'Right to about five in a hundred.',
     patterns: 'Patterns',
     where: 'Compute on',
     device: 'this device',
@@ -237,6 +246,6 @@ export default {
     top: 'best of this column',
     pocket: '{p} % pocket',
     legend:
-      'Strikes in a hundred on the line that strikes most, by the carry model (assumed), right to about five; below it the shots in the pocket, and laydown board → target board. Open a cell to see it drawn.',
+      'Strikes in a hundred on the line that strikes most, by the carry model (assumed); below it the shots in the pocket, and laydown board → target board. Open a cell to see it drawn.',
   },
 }

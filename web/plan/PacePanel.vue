@@ -3,6 +3,8 @@ import type { BenchPace } from '@sleetfall/contract'
 import type { ApexOptions } from 'apexcharts'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
+import type { Known } from '../controls/known.ts'
 import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { fixed } from '../controls/figures.ts'
@@ -19,6 +21,21 @@ const timesText = (factor: number) => fixed(factor, 2)
 const furthest = computed(() =>
   props.pace.steps.toSorted((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))).at(0),
 )
+const known = computed((): Known => {
+  const one = furthest.value
+  if (!one)
+    return { figure: t('plan.pace'), kind: 'assumed', source: t('plan.paceNone'), changes: t('plan.paceChanges') }
+  const figure = `${t(`bench.stepNames.${one.key}`)}: ${timesText(one.factor)}`
+  return {
+    figure: `${t('plan.paceTimes')}, ${figure}`,
+    kind: 'fitted',
+    source: t('plan.paceSource'),
+    model: t('plan.paceHow'),
+    data: t('plan.paceData', { n: props.pace.count, of: one.count }),
+    band: `${t('plan.paceBand')}: ${timesText(one.low)}–${timesText(one.high)}`,
+    changes: t('plan.paceChanges'),
+  }
+})
 const rows = computed(() => [
   ...props.pace.steps.map((one) => ({ name: t(`bench.stepNames.${one.key}`), ...one })),
   ...props.pace.people,
@@ -53,7 +70,10 @@ const series = computed(() => [
         }}</template>
         <template v-else>{{ t('plan.paceNone') }}</template>
       </p>
-      <v-btn v-if="furthest" size="small" :aria-expanded="open" @click="open = !open">{{ t('plan.paceShow') }}</v-btn>
+      <div class="row">
+        <HowKnown :figures="[known]" :what="t('plan.pace')" />
+        <v-btn v-if="furthest" size="small" :aria-expanded="open" @click="open = !open">{{ t('plan.paceShow') }}</v-btn>
+      </div>
     </div>
     <template v-if="open && furthest">
       <VueApexCharts type="rangeBar" :height="60 + 34 * rows.length" :options="options" :series="series" />
@@ -75,7 +95,6 @@ const series = computed(() => [
           </tr>
         </tbody>
       </table>
-      <p class="small soft">{{ t('plan.paceHow') }}</p>
     </template>
   </section>
 </template>

@@ -163,6 +163,9 @@ const german: SameWords<typeof english> = {
   paceCount: 'Gestoppt',
   paceHow:
     'Wenige Schritte ändern wenig: sechs wie geplant werden von jeder Art geglaubt, zwölf von jeder Person, deren Tempo das ist, was nach Abzug der Schrittart bleibt. Was in einem Fünftel seiner Zeit durchgetippt wird, zählt nicht.',
+  paceSource: 'Schritte, die an dieser Werkbank gestoppt wurden, ohne ihre Pausen.',
+  paceData: '{n} gestoppte Schritte in allem, {of} von dieser Art.',
+  paceChanges: 'Jeder Schritt, der an der Werkbank durchlaufen wird.',
   gains: 'Es spart {what}.',
   gainNights: '{n} Nächte Warten',
   gainPads: '{n} Padwechsel',

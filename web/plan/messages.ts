@@ -158,6 +158,9 @@ export default {
   paceCount: 'Timed',
   paceHow:
     'Few steps change little: six as planned are believed of each kind, twelve of each person, whose pace is what is left when the kind of step is taken out. What is tapped through in a fifth of its time does not count.',
+  paceSource: 'Steps that were timed at this bench, without their pauses.',
+  paceData: '{n} timed steps in all, {of} of this kind.',
+  paceChanges: 'Every step that is stepped through at the bench.',
   gains: 'It saves {what}.',
   gainNights: '{n} nights of waiting',
   gainPads: '{n} changes of pads',

@@ -9,6 +9,7 @@ import AlarmBar from '../bench/AlarmBar.vue'
 import BenchStrip from '../bench/BenchStrip.vue'
 import AreaRail from './AreaRail.vue'
 import CommandField from './CommandField.vue'
+import { useScrollMemory } from './useScrollMemory.ts'
 import { useSession } from './session.ts'
 import { useListKeys, usePlainKeys } from './useShortcuts.ts'
 
@@ -26,6 +27,8 @@ const lockAfterMs = 5 * 60_000
 const { idle } = useIdle(lockAfterMs)
 watch(idle, (now) => now && session.info?.shared && void session.lock())
 
+const main = ref<HTMLElement | null>(null)
+useScrollMemory(main)
 listenForNews()
 useListKeys()
 let waitingForArea = false
@@ -58,7 +61,7 @@ usePlainKeys((key, event) => {
       >
       <v-btn variant="text" size="small" :aria-label="t('shell.help.title')" @click="sheet = true">?</v-btn>
     </header>
-    <main id="content" tabindex="-1"><router-view /></main>
+    <main id="content" ref="main" tabindex="-1"><router-view /></main>
     <AlarmBar />
     <BenchStrip />
     <HelpSheet v-if="sheet" v-model="sheet" />

@@ -120,7 +120,6 @@ const german: SameWords<typeof english> = {
     same: 'Die Felder dieses Formulars sind gleich; nur der Eintrag ging weiter. Speichern ist sicher.',
   },
   more: 'Mehr',
-  howKnown: 'Woher weiß man das?',
   slow: 'Der Server braucht länger als sonst. Die Anfrage ist noch unterwegs.',
   clockAhead: 'Die Uhr dieses Geräts geht gegen die des Shops um {by} vor. Einträge bekommen die Zeit des Shops.',
   clockBehind: 'Die Uhr dieses Geräts geht gegen die des Shops um {by} nach. Einträge bekommen die Zeit des Shops.',

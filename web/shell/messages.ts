@@ -117,7 +117,6 @@ export default {
     same: 'The fields of this form are the same; only the record moved on. Saving yours is safe.',
   },
   more: 'More',
-  howKnown: 'How do you know?',
   slow: 'The server takes longer than usual. What was asked is still on its way.',
   clockAhead: 'The clock of this device is {by} ahead of the shop’s. What is recorded has the shop’s time.',
   clockBehind: 'The clock of this device is {by} behind the shop’s. What is recorded has the shop’s time.',

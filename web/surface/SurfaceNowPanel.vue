@@ -2,8 +2,10 @@
 import type { SurfacePage } from '@sleetfall/contract'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
 import { dayText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
+import { useSurfaceKnown } from './useSurfaceKnown.ts'
 import { roundGrit, signOf, useSurfaceText } from './useSurfaceText.ts'
 import { fixed } from '../controls/figures.ts'
 
@@ -11,6 +13,7 @@ import { fixed } from '../controls/figures.ts'
 const props = defineProps<{ page: SurfacePage; drying: string }>()
 const { t } = useI18n()
 const text = useSurfaceText()
+const known = useSurfaceKnown()
 const leaves = computed(() => {
   const { surface, gamesPerWeek } = props.page
   if (surface.gamesLeft == null) return null
@@ -82,6 +85,7 @@ const leaves = computed(() => {
         )
       }}
     </p>
+    <HowKnown :figures="known(page.surface, page)" :what="t('surface.page.now')" />
   </section>
 </template>
 

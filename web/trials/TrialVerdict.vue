@@ -3,12 +3,15 @@ import type { Trial } from '@sleetfall/contract'
 import type { TrialResult } from '@sleetfall/core'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import HowKnown from '../controls/HowKnown.vue'
 import { useResultText } from './useResultText.ts'
+import { useTrialKnown } from './useTrialKnown.ts'
 
 /** What a trial says, what would settle it, and on request which shots it hangs on. */
 const props = defineProps<{ trial: Trial; result: TrialResult }>()
 const { t } = useI18n()
 const { lines, others, weights } = useResultText()
+const known = useTrialKnown()
 const beside = ref(false)
 const besideLines = computed(() => (beside.value ? others(props.trial) : []))
 const open = ref(false)
@@ -20,6 +23,7 @@ const weighing = computed(() => (open.value ? weights(props.trial) : []))
   <div class="verdict" aria-live="polite">
     <p v-for="(line, index) in said" :key="index" :class="index === 0 ? 'first' : 'small'">{{ line }}</p>
   </div>
+  <HowKnown v-if="trial.shots.length > 0" :figures="known(trial, result)" :what="trial.question" />
   <div v-if="trial.arms.length > 1 && trial.shots.length > 0">
     <v-btn size="small" variant="text" :aria-expanded="beside" @click="beside = !beside"
       >{{ beside ? '▾' : '▸' }} {{ t('trials.others.open') }}</v-btn

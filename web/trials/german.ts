@@ -426,6 +426,17 @@ const german: SameWords<typeof english> = {
     'Eine Seite kam nach der anderen. Der Bereich rechnet mit einer Bahn, die den Eintritt in zehn Würfen um bis zu zwei Bretter bewegt (angenommen).',
   adjusted:
     'Gewogen mit {names}. Wie stark jedes davon den Eintritt bewegt, beginnt beim Bewegungsmodell (angenommen) und folgt diesen Würfen.',
+  known: {
+    source:
+      'Die Würfe dieses Versuchs, wie eingetragen: keiner zählt. | Die Würfe dieses Versuchs, wie eingetragen: {n} zählt. | Die Würfe dieses Versuchs, wie eingetragen: {n} zählen.',
+    model:
+      'Mittel jeder Seite ohne den Anteil von Ziel, Füßen, Tempo und Drift der Bahn, nach Bayes: was jedes davon bewegt, beginnt beim Bewegungskern (angenommen) und folgt diesen Würfen.',
+    data: 'Beiseitegelegt: {aside}. Aufwärmwürfe: {warm}.',
+    band: '95-%-Intervall, in den Worten oben; Streuung und kleine Zahlen sind darin.',
+    noBand: 'Keines, bevor jede Seite genug Würfe hat.',
+    moreShots: 'Mehr Würfe jeder Seite, abwechselnd.',
+    settled: 'Es ist gezeigt; eine andere Bahn oder Oberfläche wäre eine andere Frage.',
+  },
   weighing: 'Was einzelne Würfe wiegen',
   weighsHigher: 'Ohne Wurf {n}: {boards} Bretter höher.',
   weighsLighter: 'Ohne Wurf {n}: {boards} Bretter dünner.',

@@ -416,6 +416,17 @@ export default {
     'One side came after the other. The interval allows for a lane that moves the entry by up to two boards in ten shots (assumed).',
   adjusted:
     'Weighed with {names}. How much each of them moves the entry begins where the motion model has it (assumed) and follows these shots.',
+  known: {
+    source:
+      'The shots of this trial as they were recorded: no shot counts. | The shots of this trial as they were recorded: {n} counts. | The shots of this trial as they were recorded: {n} count.',
+    model:
+      'Mean of each side with aim, feet, speed and the lane’s drift taken out, by Bayes: what each of them moves begins where the motion core has it (assumed) and follows these shots.',
+    data: 'Set aside: {aside}. Warm-up shots: {warm}.',
+    band: '95 % interval, in the words above; scatter and small numbers are in it.',
+    noBand: 'None before each side has enough shots.',
+    moreShots: 'More shots of each side, in turns.',
+    settled: 'It is shown; another lane, or another surface, would be another question.',
+  },
   weighing: 'What single shots weigh',
   weighsHigher: 'Without shot {n}: {boards} boards higher.',
   weighsLighter: 'Without shot {n}: {boards} boards lighter.',

@@ -190,5 +190,5 @@ export function useResultText() {
       return flips ? `▲ ${boards} ${t('trials.weighsVerdict')}` : boards
     })
   }
-  return { lines, others, weights }
+  return { lines, others, weights, settling, restsOn }
 }

@@ -3,6 +3,8 @@ import type { AheadVisit, UpkeepRow } from '@sleetfall/contract'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import JobForm from '../bench/JobForm.vue'
+import HowKnown from '../controls/HowKnown.vue'
+import type { Known } from '../controls/known.ts'
 import LoadState from '../controls/LoadState.vue'
 import { agoText } from '../controls/days.ts'
 import { get } from '../http/client.ts'
@@ -23,17 +25,28 @@ onMounted(load)
 const chosen = computed(() => ahead.value?.weeks[week.value])
 const counting = computed(() => ahead.value?.counting ?? null)
 const rests = computed(() => ahead.value?.rests ?? null)
-const restsOn = computed(() => {
+const known = computed((): Known[] => {
   if (!rests.value) return []
   const { customers, balls, paceTold, fitted, timedSteps, usualWeeks } = rests.value
   const counted = (key: string, n: number) => t(`upkeep.ahead.${key}`, { n }, n)
   return [
-    t('upkeep.ahead.restsDue', { balls, customers }),
-    counted('restsPace', customers - paceTold),
-    t('upkeep.ahead.restsWear', { fitted, balls }),
-    counted('restsMinutes', timedSteps),
-    counted('restsUsual', usualWeeks),
-    t('upkeep.ahead.restsRoom'),
+    {
+      figure: t('upkeep.ahead.fallsDue'),
+      kind: fitted > 0 ? 'fitted' : 'assumed',
+      source: t('upkeep.ahead.restsDue', { balls, customers }),
+      model: t('surface.known.wear'),
+      data: t('upkeep.ahead.restsWear', { fitted, balls }),
+      band: t('upkeep.ahead.restsBand'),
+      changes: counted('restsPace', customers - paceTold),
+    },
+    {
+      figure: t('upkeep.ahead.hoursAsked'),
+      kind: 'computed',
+      source: counted('restsUsual', usualWeeks),
+      data: counted('restsMinutes', timedSteps),
+      changes: t('upkeep.ahead.restsTimes'),
+    },
+    { figure: t('upkeep.ahead.state'), kind: 'assumed', source: t('upkeep.ahead.restsRoom') },
   ]
 })
 const reminding = ref<readonly UpkeepRow[] | null>(null)
@@ -96,12 +109,7 @@ async function closeReminder(): Promise<void> {
       <template v-if="ahead && ahead.countedAt">
         <AheadChart :weeks="ahead.weeks" />
         <AheadWeeks :weeks="ahead.weeks" :chosen="week" @choose="week = $event" />
-        <details v-if="rests" class="small">
-          <summary>{{ t('upkeep.ahead.rests') }}</summary>
-          <ul>
-            <li v-for="line in restsOn" :key="line">{{ line }}</li>
-          </ul>
-        </details>
+        <HowKnown :figures="known" :what="t('upkeep.ahead.title')" />
         <AheadVisits
           v-if="chosen"
           :week="chosen"

@@ -95,9 +95,7 @@ const german: SameWords<typeof english> = {
     states: { closed: 'niemand ist da', over: 'zu voll', tight: 'fast voll', room: 'hat Platz' },
     tournaments: 'Turniere',
     entrants: '{day}, {n} gemeldet | {day}, {n} gemeldet | {day}, {n} gemeldet',
-    rests: 'Worauf es beruht',
-    restsDue:
-      'Wird fällig: verlangte Arbeiten an {balls} Bällen von {customers} Kunden; neun von zehn Malen liegt die Zahl zwischen diesen beiden.',
+    restsDue: 'Verlangte Arbeiten an {balls} Bällen von {customers} Kunden.',
     restsPace:
       'Alle diese Kunden sagten, wie oft sie spielen. | {n} Kunde sagte nie, wie oft er spielt: eine Serie je Woche ist angenommen. | {n} Kunden sagten nie, wie oft sie spielen: eine Serie je Woche ist angenommen.',
     restsWear:
@@ -107,6 +105,8 @@ const german: SameWords<typeof english> = {
     restsUsual:
       'Andere Arbeit: keine eingetragen, also keine erwartet. | Andere Arbeit: wie in der letzten Woche. | Andere Arbeit: wie in den letzten {n} Wochen.',
     restsRoom: 'Eine Woche gilt bei 85 % der vorhandenen Stunden als voll (angenommen).',
+    restsBand: 'In neun von zehn Fällen liegt die Zahl einer Woche zwischen ihren beiden Werten.',
+    restsTimes: 'An der Werkbank gestoppte Schritte, und was der Shop von anderer Arbeit einträgt.',
     weekTitle: 'Besuche der Woche',
     weekOf: '{from} – {to}',
     weekLine:

@@ -86,9 +86,7 @@ export default {
     states: { closed: 'nobody is there', over: 'too full', tight: 'nearly full', room: 'has room' },
     tournaments: 'Tournaments',
     entrants: '{day}, {n} entered | {day}, {n} entered | {day}, {n} entered',
-    rests: 'What it rests on',
-    restsDue:
-      'Falls due: works that somebody asked for, of {balls} balls of {customers} customers; nine times in ten the count lies between these two.',
+    restsDue: 'Works that somebody asked for, of {balls} balls of {customers} customers.',
     restsPace:
       'All of these customers told how often they play. | {n} customer never told how often they play: a series a week is assumed. | {n} customers never told how often they play: a series a week is assumed.',
     restsWear:
@@ -98,6 +96,8 @@ export default {
     restsUsual:
       'Other work: none is on record, so none is expected. | Other work: as in the last week. | Other work: as in the last {n} weeks.',
     restsRoom: 'A week counts as full at 85 % of the hours that people are there (assumed).',
+    restsBand: 'Nine times in ten the count of a week lies between its two figures.',
+    restsTimes: 'Steps timed at the bench, and what the shop records of other work.',
     weekTitle: 'Visits of the week',
     weekOf: '{from} – {to}',
     weekLine:
