@@ -1,4 +1,4 @@
-import { type CoverFamily, type TrialDoubt, type Read, designNames, designs, reads } from '@sleetfall/core'
+import { type CoverFamily, type TrialDoubt, type Read, armsOfDesign, designNames, reads } from '@sleetfall/core'
 import * as yup from 'yup'
 import {
   identifier,
@@ -84,7 +84,7 @@ export const trialSchema = yup
     const wrongIn = (path: string, said: Said) => createError({ path, message: said as never })
     const { design, arms, factors } = trial
     if (!Array.isArray(arms) || !designNames.includes(design)) return true
-    const { fewest, most } = designs[design].arms
+    const { fewest, most } = armsOfDesign[design]
     if (arms.length < fewest || arms.length > most)
       return wrongIn('arms', wrong('arms', 'ofTheDesign', { min: fewest, max: most }))
     const names = new Set<string>()

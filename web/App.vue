@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core'
-import { computed, onMounted, ref, watch, watchEffect } from 'vue'
+import { useMediaQuery, useStorage } from '@vueuse/core'
+import { type Component, computed, onMounted, ref, shallowRef, watch, watchEffect } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useConnection } from './http/connection.ts'
 import { errorText } from './http/problem.ts'
 import { spoken } from './i18n.ts'
-import { deviceLanguage, speak } from './language.ts'
+import { deviceLanguage, enter, speak } from './language.ts'
 import { areas } from './routes.ts'
-import AppFrame from './shell/AppFrame.vue'
 import AwayBar from './shell/AwayBar.vue'
 import NoticeBar from './shell/NoticeBar.vue'
 import SignInGate from './people/SignInGate.vue'
@@ -39,20 +38,33 @@ watchEffect(() => {
   document.title = area ? `${t(`shell.areas.${area}`)} – Sleetfall` : 'Sleetfall'
 })
 
+/** What is behind the door comes when somebody goes through; where somebody did before it is fetched at once. */
+const loadFrame = async () => (await Promise.all([import('./shell/AppFrame.vue'), enter()]))[0].default
+const hasBeenInside = useStorage('sleetfall.inside', false)
+if (hasBeenInside.value) void loadFrame().catch(() => null)
+const frame = shallowRef<Component | null>(null)
+
 async function start() {
   failure.value = ''
   try {
     await session.check()
+    if (session.user) await goIn()
   } catch (error) {
     failure.value = errorText(error)
   }
 }
+const goIn = async () => void (frame.value ??= await loadFrame())
 onMounted(start)
 /** Shots that an earlier visit left on this device are sent as soon as somebody is signed in. */
 const queue = useShotQueue()
 watch(
   () => session.user?.id,
-  (id) => id !== undefined && void queue.ready().then(() => queue.send()),
+  (id) => {
+    hasBeenInside.value = id !== undefined
+    if (id === undefined) return
+    goIn().catch((error: unknown) => (failure.value = errorText(error)))
+    void queue.ready().then(() => queue.send())
+  },
 )
 </script>
 
@@ -60,8 +72,8 @@ watch(
   <v-app :theme="theme">
     <router-view v-if="route.meta['open']" />
     <!-- Another language, or other inches, is another page: what was worked out in words is worked out anew. -->
-    <AppFrame v-else-if="session.user" :key="`${spoken} ${inchForm}`" />
-    <main v-else-if="session.checked && !failure" class="gate"><SignInGate /></main>
+    <component :is="frame" v-else-if="session.user && frame" :key="`${spoken} ${inchForm}`" />
+    <main v-else-if="session.checked && !session.user && !failure" class="gate"><SignInGate /></main>
     <main v-else class="gate">
       <p v-if="failure" role="alert">
         {{ t('shell.loadFailed', { why: failure }) }} <v-btn @click="start">{{ t('shell.retry') }}</v-btn>

@@ -5,6 +5,7 @@ import { dayText, fromToday } from './controls/days.ts'
 import { quantityText, shown } from './controls/quantities.ts'
 import { catalogue as german, dates } from './german.ts'
 import { i18n, speakWith } from './i18n.ts'
+import './test/allTexts.ts'
 import { catalogue as english } from './messages.ts'
 
 /** Every text with its path. */

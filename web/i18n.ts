@@ -4,10 +4,22 @@ import { type Locale, setDefaultOptions } from 'date-fns'
 import { enUS } from 'date-fns/locale/en-US'
 import { type WritableComputedRef } from 'vue'
 import { createI18n } from 'vue-i18n'
-import { catalogue } from './messages.ts'
+import { doorCatalogue } from './doorMessages.ts'
+import type { catalogue } from './messages.ts'
 
-/** One catalogue per area, in English; another language is one more locale of the same shape, fetched when it is chosen. */
-export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en: catalogue } })
+type Catalogue = typeof catalogue
+/**
+ * One catalogue per area, in English; another language is one more locale of the same shape, fetched when it is chosen. At the door only its own texts
+ * are there; the others come with what is behind it.
+ */
+export const i18n = createI18n({
+  legacy: false,
+  locale: 'en',
+  fallbackLocale: 'en',
+  messages: { en: doorCatalogue as unknown as Catalogue },
+})
+/** Takes the texts of all areas in English. */
+export const takeEnglish = (all: Catalogue): void => i18n.global.setLocaleMessage('en', all)
 
 const { t } = i18n.global
 /** The language that is spoken now; whoever reads it is asked again when another is chosen. */
@@ -20,7 +32,7 @@ export interface OtherLanguage {
 }
 /** Speaks a language: texts, dates and figures. `other` is what it brings, nothing for English. */
 export function speakWith(language: Language, other: OtherLanguage | null): void {
-  if (other) i18n.global.setLocaleMessage(language as 'en', other.catalogue as typeof catalogue)
+  if (other) i18n.global.setLocaleMessage(language as 'en', other.catalogue as Catalogue)
   setDefaultOptions({ locale: other?.dates ?? enUS })
   spoken.value = language
 }

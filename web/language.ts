@@ -1,6 +1,6 @@
 import { type Language, languages } from '@sleetfall/contract'
 import { useStorage } from '@vueuse/core'
-import { type OtherLanguage, speakWith } from './i18n.ts'
+import { type OtherLanguage, speakWith, spoken, takeEnglish } from './i18n.ts'
 import { vuetify } from './theme/vuetify.ts'
 
 type LocaleMessages = (typeof vuetify.locale.messages.value)[string]
@@ -18,10 +18,21 @@ export const keepLanguage = (language: Language): void => void (kept.value = lan
 const brought = new Map<Language, OtherLanguage & { readonly ofControls: LocaleMessages }>()
 let latest = 0
 
+/** Somebody is past the door: the texts of all areas are wanted. */
+let inside = false
+let english: Promise<void> | null = null
+const allOfEnglish = () => (english ??= import('./messages.ts').then(({ catalogue }) => takeEnglish(catalogue)))
+/** Fetches the texts of all areas, in the language that is spoken. */
+export async function enter(): Promise<void> {
+  inside = true
+  if (spoken.value === 'en') await allOfEnglish()
+}
+
 /** Speaks a language on every screen; stays with the one before when it cannot be fetched. */
 export async function speak(language: Language): Promise<void> {
   const turn = ++latest
   try {
+    if (language === 'en' && inside) await allOfEnglish()
     if (language !== 'en' && !brought.has(language)) brought.set(language, await import('./german.ts'))
   } catch {
     return

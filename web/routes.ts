@@ -1,5 +1,12 @@
 import type { RouteRecordRaw } from 'vue-router'
 
+/** A page that is seen without signing in, with its texts. */
+async function behindTheDoor<T>(page: Promise<T>): Promise<T> {
+  const { enter } = await import('./language.ts')
+  await enter()
+  return page
+}
+
 /** The technician's areas in the order of the rail. */
 export const areas = ['rack', 'bench', 'lanes', 'trials', 'coverage', 'events', 'shop'] as const
 export type Area = (typeof areas)[number]
@@ -33,7 +40,7 @@ export const routes: readonly RouteRecordRaw[] = [
   {
     path: '/u/:secret',
     name: 'open-upkeep',
-    component: () => import('./upkeep/OpenUpkeep.vue'),
+    component: () => behindTheDoor(import('./upkeep/OpenUpkeep.vue')),
     props: true,
     meta: { open: true },
   },

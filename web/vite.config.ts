@@ -36,10 +36,8 @@ export default defineConfig({
     ...{ __VUE_OPTIONS_API__: true, __VUE_PROD_DEVTOOLS__: false },
     ...{ __VUE_I18N_FULL_INSTALL__: false, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },
   },
-  // Of dexie the form for browsers of today, half as long.
   resolve: {
     alias: [
-      { find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.min.mjs' },
       // One Vue for all: a package of the older kind of module would bring a second one, with its compiler.
       { find: /^vue$/, replacement: 'vue/dist/vue.runtime.esm-bundler.js' },
     ],
@@ -53,7 +51,7 @@ export default defineConfig({
           groups: [
             {
               name: 'ground',
-              test: /node_modules[\\/](vue|@vue|vue-router|pinia|vue-i18n|@intlify|@vueuse|yup|dexie|uuid|date-fns)[\\/]/,
+              test: /node_modules[\\/](vue|@vue|vue-router|pinia|vue-i18n|@intlify|@vueuse|yup|idb|uuid|date-fns)[\\/]/,
               priority: 30,
             },
             { name: 'controls', test: /node_modules[\\/](vuetify|@vuetify)[\\/]/, priority: 20, minShareCount: 3 },

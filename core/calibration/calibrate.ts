@@ -14,7 +14,7 @@ import {
   ownSd,
   seenOf,
 } from './observed.ts'
-import { calibrationStart } from './priors.ts'
+import { calibrationStart } from './start.ts'
 import type {
   CalibrationFit,
   CalibrationQuestion,

@@ -1,6 +1,7 @@
 export * from './types.ts'
 export * from './parts.ts'
 export * from './priors.ts'
+export * from './start.ts'
 export * from './ahead.ts'
 export * from './calibrate.ts'
 export { boardOn } from './observed.ts'

@@ -1,13 +1,10 @@
-import { calibrationStart } from '../calibration/priors.ts'
+import { calibrationStart } from '../calibration/start.ts'
 import type { BowlerRecord, LanePattern } from '../motion/prepare.ts'
+import type { PatternTrust } from './trust.ts'
 
 const { ballSd, coverSd, shopSd } = calibrationStart
 /** Log strength of a ball that no shots have shown anything of. */
 export const unfittedSd = Math.hypot(ballSd, coverSd, shopSd)
-
-/** How sure it is that what is on record of a pattern lies on the lane: measured there, as its sheet says, or by word of mouth. */
-export const patternTrusts = ['measured', 'sheet', 'unsure'] as const
-export type PatternTrust = (typeof patternTrusts)[number]
 
 export type KnownPattern = LanePattern & {
   readonly trust?: PatternTrust | undefined

@@ -1,6 +1,7 @@
 export * from './cell.ts'
 export * from './engine.ts'
 export * from './doubts.ts'
+export * from './trust.ts'
 export * from './engineTasks.ts'
 export * from './fixes.ts'
 export * from './map.ts'

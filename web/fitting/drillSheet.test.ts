@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { type Hole, sheetFigures, toDistances } from '@sleetfall/core'
 import { i18n } from '../i18n.ts'
+import '../test/allTexts.ts'
 import { type DrillFacts, derivedRows, drillSheetOf } from './drillSheet.ts'
 
 const t = (key: string, values: Record<string, unknown> = {}) => i18n.global.t(key, values)

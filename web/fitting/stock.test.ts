@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { textOf } from '../i18n.ts'
+import '../test/allTexts.ts'
 import { stripSvg } from './sheet.ts'
 import { guessMapping, readRows, readTable } from './stock.ts'
 

@@ -6,7 +6,7 @@ import type * as Client from './client.ts'
 import type * as Connection from './connection.ts'
 import type * as Device from './device.ts'
 
-let device: (typeof Device)['device']
+let device: Awaited<ReturnType<(typeof Device)['device']>>
 let [keepAnswer, keptAnswer, forgetAnswers] = [] as unknown as [
   (typeof Device)['keepAnswer'],
   (typeof Device)['keptAnswer'],
@@ -16,7 +16,9 @@ let get: (typeof Client)['get']
 let useConnection: (typeof Connection)['useConnection']
 beforeAll(async () => {
   // The stand-in of the browser's database has to be there before.
-  ;({ device, keepAnswer, keptAnswer, forgetAnswers } = await import('./device.ts'))
+  const own = await import('./device.ts')
+  ;({ keepAnswer, keptAnswer, forgetAnswers } = own)
+  device = await own.device()
   ;({ serveWith } = await import('../test/inApp.ts'))
   ;({ get } = await import('./client.ts'))
   ;({ useConnection } = await import('./connection.ts'))
@@ -26,7 +28,7 @@ let server: ReturnType<typeof Serve>
 let answers: Record<string, { readonly status: number; readonly body?: unknown } | 'away'>
 beforeEach(async () => {
   setActivePinia(createPinia())
-  await device.answers.clear()
+  await device.clear('answers')
   answers = {}
   server = serveWith((_method, path) => answers[path] ?? 'away')
 })
@@ -58,16 +60,17 @@ describe('what a device keeps', () => {
   test('customers, balls and everything else of the shop do not lie on it', async () => {
     for (const path of ['/customers?limit=50', '/balls/b', '/trialsome', '/session/list', '/staff'])
       await keepAnswer(path, {})
-    expect(await device.answers.count()).toBe(0)
+    expect(await device.count('answers')).toBe(0)
   })
 
   test('is not believed for ever, and a session that has ended is forgotten', async () => {
     const hours = (n: number) => Date.now() - n * 3_600_000
-    await device.answers.bulkPut([
+    for (const one of [
       { path: '/session', body: 1, at: hours(13) },
       { path: '/trials/t', body: 2, at: hours(13) },
       { path: '/trials/old', body: 3, at: hours(15 * 24) },
     ])
+      await device.put('answers', one)
     expect([
       await keptAnswer('/session'),
       (await keptAnswer('/trials/t'))?.body,
@@ -79,14 +82,14 @@ describe('what a device keeps', () => {
     await written()
     expect(await keptAnswer('/session')).toBeNull()
     await forgetAnswers()
-    expect(await device.answers.count()).toBe(0)
+    expect(await device.count('answers')).toBe(0)
   })
 
   test('does not grow without end: the oldest answers go', async () => {
     for (let i = 0; i < 210; i += 1)
-      await device.answers.put({ path: `/trials/${i}`, body: i, at: Date.now() - 1000 + i })
+      await device.put('answers', { path: `/trials/${i}`, body: i, at: Date.now() - 1000 + i })
     await keepAnswer('/trials/new', 'new')
-    expect(await device.answers.count()).toBe(200)
+    expect(await device.count('answers')).toBe(200)
     expect([await keptAnswer('/trials/0'), (await keptAnswer('/trials/new'))?.body]).toEqual([null, 'new'])
   })
 })
@@ -103,12 +106,13 @@ describe('what was typed and not saved', () => {
     expect(await keptDraft('anna customer new')).toBeNull()
     expect(await keptDraft('anna ball new')).toBeNull()
     expect(await keptDraft('bert customer new')).toMatchObject({ also: [1] })
-    await device.drafts.update('bert customer new', { at: Date.now() - 8 * 86_400_000 })
+    const old = (await device.get('drafts', 'bert customer new'))!
+    await device.put('drafts', { ...old, at: Date.now() - 8 * 86_400_000 })
     expect(await keptDraft('bert customer new')).toBeNull()
     // The next that is kept clears away what is too old.
     await keepDraft('anna ball 1', { values: {} })
-    expect(await device.drafts.toCollection().primaryKeys()).toEqual(['anna ball 1'])
+    expect(await device.getAllKeys('drafts')).toEqual(['anna ball 1'])
     await keepDraft('anna ball 1', null)
-    expect(await device.drafts.count()).toBe(0)
+    expect(await device.count('drafts')).toBe(0)
   })
 })

@@ -1,4 +1,4 @@
-import { Dexie, type Table } from 'dexie'
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 
 /** What the server said, for when it does not answer. */
 interface KeptAnswer {
@@ -15,19 +15,47 @@ export interface Draft {
   /** What the form keeps beside its values. */
   readonly also?: unknown
 }
-
-/** What a device keeps: answers to be shown without a network, and writes that wait to be sent. */
-class Device extends Dexie {
-  readonly answers!: Table<KeptAnswer, string>
-  readonly writes!: Table<{ readonly writeId: string; readonly order: number }, string>
-  readonly drafts!: Table<Draft, string>
-  constructor() {
-    super('sleetfall')
-    this.version(1).stores({ answers: 'path, at', writes: 'writeId, order' })
-    this.version(2).stores({ drafts: 'key, at' })
-  }
+/** A write that waits to be sent. */
+interface Waiting {
+  readonly writeId: string
+  readonly order: number
 }
-export const device = new Device()
+
+/** What a device keeps: answers to be shown without a network, writes that wait to be sent, and forms not saved. */
+interface Kept extends DBSchema {
+  answers: { key: string; value: KeptAnswer; indexes: { at: number } }
+  writes: { key: string; value: Waiting; indexes: { order: number } }
+  drafts: { key: string; value: Draft; indexes: { at: number } }
+}
+/** The browser's number for the stores below; devices that were here before have it. */
+const storesVersion = 20
+
+let opened: Promise<IDBPDatabase<Kept>> | null = null
+/** The device's own database; rejects where it keeps nothing, such as in a private window. */
+export function device(): Promise<IDBPDatabase<Kept>> {
+  opened ??= openStores()
+  opened.catch(() => (opened = null))
+  return opened
+}
+
+// A browser without such a database says so at once, which is a refusal like any other.
+async function openStores(): Promise<IDBPDatabase<Kept>> {
+  const forget = () => (opened = null)
+  return openDB<Kept>('sleetfall', storesVersion, {
+    upgrade(db) {
+      const has = (name: 'answers' | 'writes' | 'drafts') => db.objectStoreNames.contains(name)
+      if (!has('answers')) db.createObjectStore('answers', { keyPath: 'path' }).createIndex('at', 'at')
+      if (!has('writes')) db.createObjectStore('writes', { keyPath: 'writeId' }).createIndex('order', 'order')
+      if (!has('drafts')) db.createObjectStore('drafts', { keyPath: 'key' }).createIndex('at', 'at')
+    },
+    // A newer version in another tab is let through.
+    blocking: (_from, _to, event) => {
+      ;(event.target as IDBDatabase).close()
+      forget()
+    },
+    terminated: forget,
+  })
+}
 
 /** What a shift at the lane needs: who is signed in, trials with their shots, and what was foretold; and the page that a customer takes along. */
 const keeps = /^\/(session$|trials(?:[/?]|$)|predictions\/|open\/upkeep\/)/
@@ -40,9 +68,12 @@ const mostKept = 200
 export async function keepAnswer(path: string, body: unknown): Promise<void> {
   if (!keeps.test(path)) return
   try {
-    await device.answers.put({ path, body, at: Date.now() })
-    const over = (await device.answers.count()) - mostKept
-    if (over > 0) await device.answers.bulkDelete(await device.answers.orderBy('at').limit(over).primaryKeys())
+    const db = await device()
+    await db.put('answers', { path, body, at: Date.now() })
+    const over = (await db.count('answers')) - mostKept
+    if (over <= 0) return
+    const oldest = await db.getAllKeysFromIndex('answers', 'at', null, over)
+    await Promise.all(oldest.map((one) => db.delete('answers', one)))
   } catch {
     // Without storage every answer has to come from the server, as before.
   }
@@ -50,36 +81,49 @@ export async function keepAnswer(path: string, body: unknown): Promise<void> {
 /** The last answer to a question, unless it is too old to go by; null when none is kept. */
 export async function keptAnswer(path: string): Promise<KeptAnswer | null> {
   if (!keeps.test(path)) return null
-  const kept = await device.answers.get(path).catch(() => undefined)
+  const kept = await device()
+    .then((db) => db.get('answers', path))
+    .catch(() => undefined)
   return kept && Date.now() - kept.at < lastsMs(path) ? kept : null
 }
 /** Forgets what the server said: one answer, or all of them when somebody signs out. */
 export async function forgetAnswers(path?: string): Promise<void> {
-  await (path === undefined ? device.answers.clear() : device.answers.delete(path)).catch(() => undefined)
+  await device()
+    .then((db) => (path === undefined ? db.clear('answers') : db.delete('answers', path)))
+    .catch(() => undefined)
 }
+
+/** Writes that wait, the first one first. */
+export const keptWrites = async (): Promise<readonly Waiting[]> => (await device()).getAllFromIndex('writes', 'order')
+/** Keeps a write until the server has it; rejects where the device keeps nothing. */
+export const keepWrite = async (write: Waiting): Promise<unknown> => (await device()).put('writes', write)
+export const dropWrite = async (writeId: string): Promise<unknown> => (await device()).delete('writes', writeId)
 
 const draftDays = 7
 /** Keeps what is typed into a form; null when nothing is any more. A device that cannot keep anything goes on without. */
 export async function keepDraft(key: string, draft: Omit<Draft, 'key' | 'at'> | null): Promise<void> {
   try {
-    if (draft) await device.drafts.put({ ...draft, key, at: Date.now() })
-    else await device.drafts.delete(key)
-    await device.drafts
-      .where('at')
-      .below(Date.now() - draftDays * 24 * hour)
-      .delete()
+    const db = await device()
+    if (draft) await db.put('drafts', { ...draft, key, at: Date.now() })
+    else await db.delete('drafts', key)
+    const old = await db.getAllKeysFromIndex(
+      'drafts',
+      'at',
+      IDBKeyRange.upperBound(Date.now() - draftDays * 24 * hour, true),
+    )
+    await Promise.all(old.map((one) => db.delete('drafts', one)))
   } catch {
     // Then the page's own memory is all there is.
   }
 }
 export const keptDraft = async (key: string): Promise<Draft | null> => {
-  const draft = await device.drafts.get(key).catch(() => undefined)
+  const draft = await device()
+    .then((db) => db.get('drafts', key))
+    .catch(() => undefined)
   return draft && Date.now() - draft.at < draftDays * 24 * hour ? draft : null
 }
 /** Forgets what a member typed and never saved. */
 export const forgetDrafts = (memberId: string): Promise<unknown> =>
-  device.drafts
-    .where('key')
-    .startsWith(`${memberId} `)
-    .delete()
+  device()
+    .then((db) => db.delete('drafts', IDBKeyRange.bound(`${memberId} `, `${memberId} \uffff`)))
     .catch(() => undefined)

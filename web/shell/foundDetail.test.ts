@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Found } from '@sleetfall/contract'
 import { i18n } from '../i18n.ts'
+import '../test/allTexts.ts'
 import { foundDetail } from './foundDetail.ts'
 
 const detail = (facts: object) =>

@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { createRenderer, createSSRApp } from 'vue'
 import { renderToString } from 'vue/server-renderer'
 import { i18n } from '../i18n.ts'
+import './allTexts.ts'
 
 /** What a composable gives inside an application with its catalogue and stores, without a page. */
 export async function inApp<T>(setup: () => T): Promise<T> {

@@ -5,7 +5,7 @@ import { type Trial, type TrialShotInput, shotSchema, wrong } from '@sleetfall/c
 import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
-import type { device as Device } from '../http/device.ts'
+import type * as Device from '../http/device.ts'
 import type { useShotQueue } from './shotQueue.ts'
 import type { useTrials } from './store.ts'
 
@@ -19,7 +19,7 @@ class Page extends EventTarget {
   }
 }
 const page = new Page()
-let kept: typeof Device
+let kept: Awaited<ReturnType<(typeof Device)['device']>>
 let queues: { readonly useShotQueue: typeof useShotQueue }
 let stores: { readonly useTrials: typeof useTrials }
 let pinias: Pick<typeof Pinias, 'createPinia' | 'disposePinia' | 'setActivePinia'>
@@ -29,7 +29,7 @@ beforeAll(async () => {
   pinias = await import('pinia')
   queues = await import('./shotQueue.ts')
   stores = await import('./store.ts')
-  kept = (await import('../http/device.ts')).device
+  kept = await (await import('../http/device.ts')).device()
 })
 afterAll(() => {
   for (const name of ['window', 'document', 'localStorage', 'Storage']) Reflect.deleteProperty(globalThis, name)
@@ -93,7 +93,7 @@ beforeEach(async () => {
   // What the database stand-in runs on goes on.
   jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] })
   page.kept.clear()
-  await kept.writes.clear()
+  await kept.clear('writes')
   openPage()
   now = lane()
 })
@@ -282,7 +282,9 @@ describe('shots typed at the lane', () => {
     queue.add(trialId, shot())
     await rest()
     expect([queue.unkept, leaving()]).toEqual([false, false])
-    const put = jest.spyOn(kept.writes, 'put').mockRejectedValue(new Error('quota') as never)
+    const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
     queue.add(trialId, shot())
     await rest()
     put.mockRestore()

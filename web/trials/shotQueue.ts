@@ -4,7 +4,7 @@ import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { trySend } from '../http/client.ts'
-import { device } from '../http/device.ts'
+import { dropWrite, keepWrite, keptWrites } from '../http/device.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { takeFormerQueue } from './formerQueue.ts'
 import { useTrials } from './store.ts'
@@ -82,7 +82,7 @@ export const useShotQueue = defineStore('shotQueue', () => {
   async function read(): Promise<void> {
     await written
     try {
-      waiting.value = (await device.writes.orderBy('order').toArray()) as unknown as WaitingWrite[]
+      waiting.value = (await keptWrites()) as unknown as WaitingWrite[]
     } catch {
       unkept.value = true
     }
@@ -110,7 +110,7 @@ export const useShotQueue = defineStore('shotQueue', () => {
         : trySend<Trial>('DELETE', pathOf(one), undefined, one.writeId)
   function replace(writeId: string, change: WaitingWrite | null): void {
     waiting.value = waiting.value.flatMap((one) => (one.writeId === writeId ? (change ? [change] : []) : [one]))
-    keep(() => (change ? device.writes.put(change) : device.writes.delete(writeId)))
+    keep(() => (change ? keepWrite(change) : dropWrite(writeId)))
   }
 
   /** The write that is on its way right now, and when its try is over. */
@@ -170,7 +170,7 @@ export const useShotQueue = defineStore('shotQueue', () => {
     const one: WaitingWrite = { ...change, trialId, shotId, writeId, order: lastOrder, refused: null }
     waiting.value = [...waiting.value, one]
     // A copy without the reactive shell, which IndexedDB does not take.
-    keep(() => device.writes.put(JSON.parse(JSON.stringify(one)) as WaitingWrite))
+    keep(() => keepWrite(JSON.parse(JSON.stringify(one)) as WaitingWrite))
   }
   function add(trialId: string, shot: TrialShotInput): void {
     append(trialId, shot.id, { kind: 'shot', shot })

@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { type Design, usualShots } from './design.ts'
 import { byLevel, inStages } from './stages.ts'
 
@@ -6,7 +7,7 @@ const shotsEach = 4
 /** Balls on the fresh and on the played lane: what changes with the lane, and for which ball. The lane comes in stages, the balls alternate. */
 export const ballLane: Design = {
   name: 'ballLane',
-  arms: { fewest: 4, most: 12 },
+  arms: armsOfDesign.ballLane,
   factors: ['ball', 'lane'],
   measure: 'entryBoard',
   differByWork: false,

@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { type Design, usualShots } from './design.ts'
 import { byLevel, inStages } from './stages.ts'
 
@@ -6,7 +7,7 @@ const shotsEach = 4
 /** A ball before and after work that takes days, beside a reference ball on both days: what the reference does is the day, what the ball does beyond it is the work. */
 export const beforeAfter: Design = {
   name: 'beforeAfter',
-  arms: { fewest: 2, most: 4 },
+  arms: armsOfDesign.beforeAfter,
   factors: ['ball', 'when'],
   measure: 'entryBoard',
   differByWork: false,

@@ -1,10 +1,11 @@
+import { armsOfDesign } from './names.ts'
 import { alternate, numbersOf } from './alternate.ts'
 import { type Design, usualShots } from './design.ts'
 
 /** Two bowlers, the same balls, one lane: how much is the style and how much the ball. Everything alternates. */
 export const bowlers: Design = {
   name: 'bowlers',
-  arms: { fewest: 2, most: 12 },
+  arms: armsOfDesign.bowlers,
   factors: ['bowler', 'ball'],
   measure: 'entryBoard',
   differByWork: false,

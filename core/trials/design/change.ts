@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { type Design, comesBack, countsOf, usualShots } from './design.ts'
 
 /** Least shots before the change: fewer are no control. */
@@ -11,7 +12,7 @@ const controlsAgain = 2
  */
 export const change: Design = {
   name: 'change',
-  arms: { fewest: 2, most: 2 },
+  arms: armsOfDesign.change,
   factors: [],
   measure: 'entryBoard',
   differByWork: true,

@@ -1,21 +1,7 @@
+import type { DesignLimit, DesignName, FactorName, NextReason } from './names.ts'
 import { measures } from '../measures.ts'
 import { shotsToTell } from '../power.ts'
 import type { Shot } from '../shot.ts'
-
-export const designNames = [
-  'turns',
-  'shuffled',
-  'change',
-  'ladder',
-  'ownLine',
-  'factorial',
-  'beforeAfter',
-  'bowlers',
-  'ballLane',
-  'limit',
-  'free',
-] as const
-export type DesignName = (typeof designNames)[number]
 
 /** What a design needs to know of an arm. */
 export interface DesignArm {
@@ -36,36 +22,6 @@ export interface Next {
   /** Where to aim and to stand, when the design asks for a line; boards. */
   readonly line?: { readonly feetBoard: number; readonly targetBoard: number }
 }
-/** Why this arm comes next. */
-export const nextReasons = [
-  'control',
-  'there',
-  'back',
-  'behind',
-  'shuffled',
-  'step',
-  'stage',
-  'again',
-  'confirm',
-  'further',
-  'nearer',
-] as const
-export type NextReason = (typeof nextReasons)[number]
-
-/** What an order leaves open. */
-export const designLimits = [
-  'lane-jump',
-  'lane-drift',
-  'other-line',
-  'stage-drift',
-  'no-reference',
-  'aim-differs',
-  'release-differs',
-  'few-shots',
-  'order-unknown',
-  'not-speed',
-] as const
-export type DesignLimit = (typeof designLimits)[number]
 
 /** Why a trial is over before its shots are. */
 export type Stop = 'front-not-cleared' | 'found'
@@ -98,8 +54,6 @@ export interface Design {
   shotsAnArm(matters: number): number
   readonly cannotTell: readonly DesignLimit[]
 }
-export const factorNames = ['ball', 'surface', 'bowler', 'lane', 'when'] as const
-export type FactorName = (typeof factorNames)[number]
 
 /** Shots of each arm by the usual scatter of the entry board. */
 export const usualShots = (matters: number) =>

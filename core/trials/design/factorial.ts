@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { type Design, usualShots } from './design.ts'
 import { byWork, inStages } from './stages.ts'
 
@@ -7,7 +8,7 @@ const shotsEach = 3
 /** Covers by surfaces, two by three as a rule: the balls alternate at each surface, and the surfaces come one after the other. */
 export const factorial: Design = {
   name: 'factorial',
-  arms: { fewest: 4, most: 12 },
+  arms: armsOfDesign.factorial,
   factors: ['ball', 'surface'],
   measure: 'entryBoard',
   differByWork: true,

@@ -1,9 +1,10 @@
+import { armsOfDesign } from './names.ts'
 import { type Design, usualShots } from './design.ts'
 
 /** Shots as they come, of any arm. */
 export const free: Design = {
   name: 'free',
-  arms: { fewest: 1, most: 12 },
+  arms: armsOfDesign.free,
   factors: [],
   measure: 'entryBoard',
   differByWork: true,

@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { type Design, type OrderInput, comesBack, countsOf } from './design.ts'
 
 /** Shots on each rung, and of the control at the end. */
@@ -20,7 +21,7 @@ function stopped(input: OrderInput): boolean {
  */
 export const ladder: Design = {
   name: 'ladder',
-  arms: { fewest: 2, most: 12 },
+  arms: armsOfDesign.ladder,
   factors: [],
   measure: 'entryBoard',
   differByWork: true,

@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { hitPocket } from '../shot.ts'
 import type { Design, OrderInput, Thrown } from './design.ts'
 
@@ -52,7 +53,7 @@ const found = ({ holds, fails }: LimitFound) => holds !== null && fails !== null
  */
 export const limit: Design = {
   name: 'limit',
-  arms: { fewest: 1, most: 1 },
+  arms: armsOfDesign.limit,
   factors: [],
   measure: 'boardsMoved',
   differByWork: false,

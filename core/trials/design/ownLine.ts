@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { measures } from '../measures.ts'
 import { shotsToTell } from '../power.ts'
 import { alternate, numbersOf } from './alternate.ts'
@@ -6,7 +7,7 @@ import type { Design } from './design.ts'
 /** Balls each on its own best line: how far the feet have to go for each to hit is the measure. Shots that do not hit the pocket are still looking for the line. */
 export const ownLine: Design = {
   name: 'ownLine',
-  arms: { fewest: 2, most: 12 },
+  arms: armsOfDesign.ownLine,
   factors: [],
   measure: 'boardsMoved',
   differByWork: true,

@@ -1,3 +1,4 @@
+import { armsOfDesign } from './names.ts'
 import { shuffler } from 'd3-array'
 import { randomLcg } from 'd3-random'
 import { numbersOf } from './alternate.ts'
@@ -6,7 +7,7 @@ import { type Design, countsOf, usualShots } from './design.ts'
 /** Rounds of each arm once, in an order that nobody can foresee: for a bowler who is not to know which comes. */
 export const shuffled: Design = {
   name: 'shuffled',
-  arms: { fewest: 2, most: 12 },
+  arms: armsOfDesign.shuffled,
   factors: [],
   measure: 'entryBoard',
   differByWork: true,

@@ -1,10 +1,11 @@
+import { armsOfDesign } from './names.ts'
 import { alternate, numbersOf } from './alternate.ts'
 import { type Design, usualShots } from './design.ts'
 
 /** Two balls or more on one line, in turns. */
 export const turns: Design = {
   name: 'turns',
-  arms: { fewest: 2, most: 12 },
+  arms: armsOfDesign.turns,
   factors: [],
   measure: 'entryBoard',
   differByWork: true,
