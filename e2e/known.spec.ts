@@ -26,10 +26,14 @@ test('a ball’s surface, games left and oil are asked how they are known, with 
   await openCustomer(page, 'Odda Brimstow')
   await page.getByRole('button', { name: 'Open Wrackline' }).click()
   const panel = page.getByRole('region', { name: 'Wrackline' })
+  await expect(panel).toContainText(/reads \d+ ft late/)
   const { figures, rows } = await asked(page)
   const [surface, ...others] = figures
   await expect(panel).toContainText(surface!)
-  expect(others.at(-1)).toMatch(/^oil \d+ %$/)
+  expect(others.some((one) => /^oil \d+ %$/.test(one))).toBe(true)
+  // What it does at the next play is told on the rack in the same words.
+  const reads = others.find((one) => /^reads \d+ ft late by the (league|tournament) on /.test(one))!
+  await expect(page.getByRole('button', { name: 'Open Wrackline' })).toHaveAccessibleDescription(`▲ ${reads}`)
   expect(rows.filter((row) => row === 'Source')).toHaveLength(figures.length)
 
   await openSurface(page, 'Skerrymoor')

@@ -4,10 +4,13 @@ import { careNeeded, twins } from '@sleetfall/core'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import HowKnown from '../controls/HowKnown.vue'
+import type { Known } from '../controls/known.ts'
 import { agoText, dayText, timeText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
+import { readsText } from './useWhyLine.ts'
 import { useSurfaceKnown } from '../surface/useSurfaceKnown.ts'
 import { signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
+import { useReadsBy } from './readsBy.ts'
 import { useBalls } from './store.ts'
 import { fixed } from '../controls/figures.ts'
 
@@ -17,6 +20,22 @@ const { t } = useI18n()
 const balls = useBalls()
 const text = useSurfaceText()
 const known = useSurfaceKnown()
+const readsBy = useReadsBy()
+const reads = computed(() => readsBy.of(props.ball))
+const figures = computed((): Known[] => [
+  ...known(props.ball.surface),
+  ...(reads.value
+    ? [
+        {
+          figure: readsText(t, reads.value),
+          kind: 'computed' as const,
+          source: t('balls.why.readsSource', { pattern: reads.value.pattern, event: reads.value.event.name }),
+          model: t('lanes.whatIf.known.path'),
+          changes: t('lanes.whatIf.known.pathChanges'),
+        },
+      ]
+    : []),
+])
 /** Other balls of this customer that do nearly the same. */
 const alike = computed(() => {
   const own = balls.rackOf(props.ball.customerId).map((one) => ({ ...one, raUm: one.surface.effectiveRaUm }))
@@ -57,6 +76,7 @@ const surfaceLines = computed(() => {
     <p class="big">
       <span aria-hidden="true">{{ signOf(ball.surface) }}</span> {{ text.status(ball.surface) }}
     </p>
+    <p v-if="reads">{{ readsText(t, reads) }}</p>
     <p v-if="drying" role="status">▲ {{ drying }}</p>
     <p v-if="ball.lastFinding && ball.lastFinding !== 'fine'" role="status">
       ▲ {{ t(`bench.findings.${ball.lastFinding}`) }}
@@ -83,7 +103,7 @@ const surfaceLines = computed(() => {
         <dd class="small soft">{{ text.oilWhy(ball.surface) }}</dd>
       </div>
     </dl>
-    <HowKnown :figures="known(ball.surface)" :what="ball.name" />
+    <HowKnown :figures="figures" :what="ball.name" />
     <ul class="small soft">
       <li v-for="line in surfaceLines" :key="line">{{ line }}</li>
     </ul>

@@ -23,6 +23,16 @@ const german: SameWords<typeof english> = {
   trials: 'Neuer Versuch',
   why: {
     by: 'bis {day}',
+    late: {
+      league: 'greift {n} ft zu spät zur Liga am {day}',
+      tournament: 'greift {n} ft zu spät zum Turnier am {day}',
+    },
+    early: {
+      league: 'greift {n} ft zu früh zur Liga am {day}',
+      tournament: 'greift {n} ft zu früh zum Turnier am {day}',
+    },
+    readsSource:
+      'Die Oberfläche, wie sie ist, gegen ihr Ziel, auf derselben Linie geworfen, auf {pattern}, frisch, mit dem eingetragenen Abwurf ({event}).',
     unknown: 'Oberfläche messen',
     outside: '{status} für {target}: zurückbringen',
     likely: '{status} für {target}: messen',

@@ -14,6 +14,16 @@ export default {
   trials: 'New trial',
   why: {
     by: 'by {day}',
+    late: {
+      league: 'reads {n} ft late by the league on {day}',
+      tournament: 'reads {n} ft late by the tournament on {day}',
+    },
+    early: {
+      league: 'reads {n} ft early by the league on {day}',
+      tournament: 'reads {n} ft early by the tournament on {day}',
+    },
+    readsSource:
+      'The surface as it is against its target, thrown on the same line on {pattern}, fresh, with the release on record ({event}).',
     unknown: 'read its surface',
     outside: '{status} for {target}: bring back',
     likely: '{status} for {target}: read it',

@@ -7,6 +7,7 @@ import { useOrder } from '../controls/useSorted.ts'
 import { useCustomers } from '../customers/store.ts'
 import { useNewsOf } from '../http/news.ts'
 import { usePage } from '../http/usePage.ts'
+import { useReadsBy } from './readsBy.ts'
 import { useBalls } from './store.ts'
 
 export const rackSorts = ['care', 'customer', 'name', 'games', 'oil'] as const
@@ -56,6 +57,9 @@ export function useRack() {
   watch(customerId, () => load(), { immediate: true })
   useNewsOf(['balls', 'bench', 'upkeep', 'customers'], () => customerId.value !== null && load(true))
   const own = computed(() => balls.rackOf(customerId.value, withRetired.value))
+  // Of one customer's balls, what a worn one does at the next play.
+  const readsBy = useReadsBy()
+  watch(own, (all) => customerId.value !== null && void readsBy.ask(customerId.value, all).catch(() => null))
   const wordsOf = (b: Ball) =>
     `${b.name} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`
   const shown = computed(() => {

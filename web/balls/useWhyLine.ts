@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText, timeText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
+import { type ReadsBy, useReadsBy } from './readsBy.ts'
 import { onlyLikely, signOf, useSurfaceText } from '../surface/useSurfaceText.ts'
 
 export interface WhyLine {
@@ -12,6 +13,10 @@ export interface WhyLine {
   readonly loud: boolean
 }
 
+/** How far off a ball reads, and at which play. */
+export const readsText = (t: (key: string, values: object) => string, { feet, event }: ReadsBy): string =>
+  t(`balls.why.${feet > 0 ? 'late' : 'early'}.${event.kind}`, { n: Math.abs(feet), day: dayText(event.nextOn) })
+
 /**
  * The one thing to say of a ball on the rack: why it should be looked at, and by when. Drying and damage first, then a surface that
  * somebody set a target for, then oil. Null when it can be left alone.
@@ -19,6 +24,7 @@ export interface WhyLine {
 export function useWhyLine(ball: () => Ball) {
   const { t } = useI18n()
   const text = useSurfaceText()
+  const readsBy = useReadsBy()
   /** The customer's next day of play, as the date that work has to be done by. */
   const byWhen = computed(() => {
     const { playsOn } = ball()
@@ -36,6 +42,8 @@ export function useWhyLine(ball: () => Ball) {
     if (care.includes('surface-unknown')) return { text: `○ ${t('balls.why.unknown')} ${byWhen.value}`, loud: false }
     if (care.includes('surface-outside')) {
       const known = !onlyLikely(surface)
+      const reads = readsBy.of(ball())
+      if (reads) return { text: `${signOf(surface)} ${readsText(t, reads)}`, loud: known }
       const words = t(known ? 'balls.why.outside' : 'balls.why.likely', {
         status: text.status(surface),
         target: surface.window ? text.finishName(surface.window.targetGrit) : '',
