@@ -57,7 +57,7 @@ const stateOf = ({ checkedAt, problem }: Backup) =>
       <h2>{{ t('backups.title') }}</h2>
       <v-btn v-if="backups?.kept" :disabled="making" @click="backUp">{{ t('backups.now') }}</v-btn>
     </div>
-    <LoadState :loaded="backups !== null" :error="error" @retry="load">
+    <LoadState :loaded="backups !== null" :rows="4" :error="error" @retry="load">
       <p v-if="!backups?.kept">{{ t('backups.notKept') }}</p>
       <template v-else>
         <p v-if="making" role="status">{{ t('backups.making') }}</p>

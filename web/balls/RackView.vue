@@ -102,7 +102,7 @@ function showBall(ball: Ball) {
           <v-btn size="small" class="next-action" to="/intake">{{ t('fitting.intake.open') }}</v-btn>
         </div>
       </div>
-      <LoadState :loaded="loaded" :error="error" :empty="nothingYet" @retry="load(true)">
+      <LoadState :loaded="loaded" :rows="12" :error="error" :empty="nothingYet" @retry="load(true)">
         <template #empty>
           <p>{{ customer ? t('balls.addFirst') : t('balls.emptyShop') }}</p>
           <v-btn class="next-action" @click="form = customer || anybody ? 'ball' : 'customer'">{{

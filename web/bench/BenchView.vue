@@ -67,6 +67,7 @@ async function start(job: Job) {
     <p v-if="!session.mayWork" class="soft">{{ t('bench.needsTechnician') }}</p>
     <LoadState
       :loaded="open.loaded && ended.loaded"
+      :rows="12"
       :error="open.error ?? ended.error"
       :empty="open.total === 0 && ended.total === 0 && search === ''"
       @retry="open.load"

@@ -11,6 +11,7 @@ import { plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import HeldForecasts from './HeldForecasts.vue'
 import { useCoverageText } from './useCoverageText.ts'
+import SkeletonRows from '../controls/SkeletonRows.vue'
 import { fixed } from '../controls/figures.ts'
 
 /** How good the maps' forecasts were: what was said against what trials showed, by how high it was said and one by one. */
@@ -97,7 +98,7 @@ function wordsOf(found: ForecastScore): string {
     <p v-if="error" role="alert">
       ▲ {{ error }} <v-btn size="small" @click="load">{{ t('shell.retry') }}</v-btn>
     </p>
-    <p v-else-if="!view" class="soft" role="status">◌ {{ t('shell.loading') }}</p>
+    <SkeletonRows v-else-if="!view" />
     <p v-else-if="!score" class="soft">{{ t('coverage.forecasts.none') }}</p>
     <template v-else>
       <p>{{ wordsOf(score) }}</p>

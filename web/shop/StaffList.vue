@@ -68,7 +68,7 @@ const stateOf = (member: Staff) =>
       <h2>{{ t('shop.staff') }}</h2>
       <v-btn size="small" @click="form = 'new'">{{ t('shop.addStaff') }}</v-btn>
     </div>
-    <LoadState :loaded="loaded" :error="error" @retry="load">
+    <LoadState :loaded="loaded" :rows="7" :error="error" @retry="load">
       <table v-cards class="list">
         <tbody>
           <tr v-for="member in staff" :key="member.id">

@@ -3,6 +3,7 @@ import { v4 as newId } from 'uuid'
 import { type OpenUpkeep, sessionLogSchema } from '@sleetfall/contract'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import SkeletonRows from '../controls/SkeletonRows.vue'
 import { dayText, timeText, todayText } from '../controls/days.ts'
 import { useForm } from '../controls/useForm.ts'
 import { get, post } from '../http/client.ts'
@@ -63,7 +64,7 @@ const drying = (until: string | null) => until !== null && Date.parse(until) > n
     <p v-if="error" role="alert" class="panel">
       {{ error }} <v-btn @click="load">{{ t('shell.retry') }}</v-btn>
     </p>
-    <p v-else-if="!upkeep" role="status">{{ t('shell.loading') }}</p>
+    <SkeletonRows v-else-if="!upkeep" :rows="6" />
     <template v-else>
       <header>
         <p class="soft">{{ upkeep.shopName }}</p>
