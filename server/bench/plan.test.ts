@@ -120,7 +120,7 @@ describe('the plan of the bench', () => {
         slot.start === first ? { ...slot, start: slot.start - minutes, end: slot.end - minutes } : slot,
       )
     const answer = await technician.post('/plan', { version: now.version, slots: looked(45) }).expect(422)
-    expect(answer.body.fields).toMatchObject([{ said: { key: 'refused.planHours' } }])
+    expect(answer.body.fields).toMatchObject([{ said: { key: 'refused.planPassed' } }])
     await technician.post('/plan', { version: now.version, slots: looked(10) }).expect(200)
   })
 

@@ -18,6 +18,7 @@ import {
   asSlotted,
   assumedHours,
   asPlanned,
+  caughtUp,
   chainOf,
   closingOf,
   faultsOf,
@@ -77,7 +78,7 @@ export async function readPlan(db: Db, { anew = false, minutesAgo = 0 } = {}): P
     const first = own.toSorted((a, b) => (a.dueOn < b.dueOn ? -1 : 1))[0]!
     const operations = chain.map((work, index) => {
       const slot = kept.get(`${work.jobId} ${work.first}`)
-      const fixed = fixedBy(work, own, slot)
+      const fixed = fixedBy(work, own, slot, from)
       const { operation: _operation, startedMs: _started, ...told } = work
       const kind = own.find((job) => job.id === work.jobId)!.kind
       works.push({
@@ -170,19 +171,23 @@ function fixedBy(
         readonly locked: boolean
       }
     | undefined,
+  now: number,
 ): Fixed | null {
   if (work.startedMs !== null) {
     const steps = jobs.find((job) => job.id === work.jobId)!.procedure.slice(work.first, work.last + 1)
     const station = steps.findLast((step) => step.stationId !== null)?.stationId ?? slot?.stationId
     if (station) return { start: Math.floor(work.startedMs / 60_000), station, person: slot?.staffId ?? null }
   }
-  return slot?.locked ? { start: minuteOf(slot.startsAt), station: slot.stationId, person: slot.staffId } : null
+  // Where it was put it stays until its time has passed.
+  const stays = slot?.locked && minuteOf(slot.startsAt) >= now
+  return stays ? { start: minuteOf(slot.startsAt), station: slot.stationId, person: slot.staffId } : null
 }
 
 const faultWords: Readonly<Record<ReturnType<typeof faultsOf>[number]['fault'], Said>> = {
   missing: said('refused.planMissing'),
   station: said('refused.planStation'),
   person: said('refused.planPerson'),
+  passed: said('refused.planPassed'),
   hours: said('refused.planHours'),
   away: said('refused.planAway'),
   overlap: said('refused.planOverlap'),
@@ -295,7 +300,7 @@ export async function placeNew(db: Db): Promise<void> {
   await store.holdPlan(db)
   const plan = await readPlan(db)
   if (plan.slots.length === plan.works.length) return
-  const { slots } = placeInOrder(asPlanned(plan.question, plan.slots))
+  const { slots } = placeInOrder(asPlanned(plan.question, caughtUp(plan.question, plan.slots)))
   const has = new Set(plan.slots.map((slot) => `${slot.job} ${slot.index}`))
   const added = slots.filter((slot) => !has.has(`${slot.job} ${slot.index}`))
   await store.addSlots(

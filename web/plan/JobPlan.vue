@@ -78,7 +78,10 @@ const printLabel = () =>
 <template>
   <div class="spread in-plan">
     <p>
-      <template v-if="next && ready !== null">
+      <template v-if="next?.fault === 'passed'">{{
+        t('plan.shouldHaveBegun', { from: timeText(next.slot.start) })
+      }}</template>
+      <template v-else-if="next && ready !== null">
         {{ late ? '▲ ' : '' }}{{ t('plan.inPlan', { from: timeText(next.slot.start), ready: timeText(ready) }) }}
         <template v-if="late">{{ t('plan.afterPromise', { day: dayText(job.dueOn) }) }}</template>
       </template>

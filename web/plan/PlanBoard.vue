@@ -73,7 +73,7 @@ watch([() => props.zoom, () => props.day.day, box], async () => {
             class="block"
             :class="{
               running: one.block.work.running,
-              bad: one.block.fault !== null || one.block.overrun,
+              bad: (one.block.fault !== null && one.block.fault !== 'passed') || one.block.overrun,
               locked: one.block.work.locked,
               alone: !one.block.attended,
               held: held?.key === one.block.key,

@@ -24,7 +24,7 @@ import { usePlanBoard } from './usePlanBoard.ts'
 const { t } = useI18n()
 const session = useSession()
 const board = usePlanBoard()
-const { store, plan, by, zoom, chosenDay, day, days, today, risks, loose, faulty, proposal, progress } = board
+const { store, plan, by, zoom, chosenDay, day, days, today, risks, loose, faulty, behind, proposal, progress } = board
 const moving = ref<Block | null>(null)
 const station = ref<BenchStation | 'new' | null>(null)
 const asking = ref(false)
@@ -89,6 +89,7 @@ async function moveTo(block: Block, to: Parameters<typeof board.move>[1]) {
         @leave="board.leave"
       />
       <PlanRisks v-if="plan" :plan="plan" :risks="risks" :loose="loose" :faulty="faulty" />
+      <p v-if="behind > 0" class="small">◇ {{ t('plan.behind', { n: behind }, behind) }} {{ t('plan.behindAll') }}</p>
       <nav v-if="day" class="days" :aria-label="t('plan.days')">
         <button
           v-for="one in days"

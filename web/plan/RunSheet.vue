@@ -11,7 +11,15 @@ const emit = defineEmits<{ open: [Block] }>()
 const { t } = useI18n()
 const { stationName, personName, workText } = useBlockText(() => props.plan)
 const markOf = (block: Block) =>
-  block.work.running ? '▶ ' : block.overrun || block.fault ? '▲ ' : block.work.locked ? '⚲ ' : ''
+  block.work.running
+    ? '▶ '
+    : block.fault === 'passed'
+      ? '◇ '
+      : block.overrun || block.fault
+        ? '▲ '
+        : block.work.locked
+          ? '⚲ '
+          : ''
 </script>
 
 <template>

@@ -114,7 +114,10 @@ describe('the board of the plan', () => {
   test('says what does not hold any more: time that has passed, two at once, no slot', () => {
     const plan = aPlan()
     const passed = blocksOf(aPlan({ now: nine + 10, slots: plan.slots }))
-    expect(passed.map(({ fault }) => fault)).toEqual(['hours', 'hours', null, null])
+    expect(passed.map(({ fault }) => fault)).toEqual(['passed', 'passed', null, null])
+    // Half an hour behind no promise is at risk; an hour before closing one is.
+    expect(atRisk(aPlan({ now: nine + 30, slots: plan.slots }))).toEqual([])
+    expect(atRisk(aPlan({ now: midnight + 1000, slots: plan.slots, due: midnight + 1020 })).length).toBeGreaterThan(0)
     const together = plan.slots.map((slot) =>
       slot.job === 'b' ? { ...slot, start: slot.start - 20, end: slot.end - 20 } : slot,
     )

@@ -7,6 +7,7 @@ import {
   type Slot,
   anyoneThere,
   asPlanned,
+  caughtUp,
   compareCosts,
   costOfSlots,
   faultsOf,
@@ -127,7 +128,8 @@ export interface AtRisk {
   readonly minutesLate: number | null
 }
 export function atRisk(plan: BenchPlan): AtRisk[] {
-  const late = new Map(lateIn(plan.question, plan.slots).map((one) => [one.job, one.minutes]))
+  // What has not begun at its time is not late by that alone: it is as late as it will be when it begins now.
+  const late = new Map(lateIn(plan.question, caughtUp(plan.question, plan.slots)).map((one) => [one.job, one.minutes]))
   const none = new Set(withoutSlot(plan).map(({ chain }) => chain.id))
   return plan.chains.flatMap((chain): AtRisk[] => {
     if (none.has(chain.id)) return [{ chain, minutesLate: null }]

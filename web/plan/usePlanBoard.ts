@@ -66,7 +66,10 @@ export function usePlanBoard() {
   })
   const risks = computed(() => (plan.value ? atRisk(plan.value) : []))
   const loose = computed(() => (plan.value ? withoutSlot(plan.value) : []))
-  const faulty = computed(() => blocks.value.filter((one) => one.fault !== null || one.overrun))
+  const faulty = computed(() =>
+    blocks.value.filter(({ fault, overrun }) => (fault !== null && fault !== 'passed') || overrun),
+  )
+  const behind = computed(() => blocks.value.filter(({ fault }) => fault === 'passed').length)
 
   async function solve(question: ScheduleQuestion): Promise<Schedule | null> {
     search.abort()
@@ -135,7 +138,7 @@ export function usePlanBoard() {
   const leave = () => (proposal.value = null)
 
   return {
-    ...{ store, plan, by, zoom, chosenDay, day, days, today, blocks, risks, loose, faulty },
+    ...{ store, plan, by, zoom, chosenDay, day, days, today, blocks, risks, loose, faulty, behind },
     ...{ proposal, progress, anew, callOff, move, letGo, take, leave },
   }
 }

@@ -5,6 +5,7 @@ export const scheduleFaults = [
   'missing',
   'station',
   'person',
+  'passed',
   'hours',
   'away',
   'overlap',
@@ -23,7 +24,7 @@ const inside = (spans: readonly Span[] | null, from: number, to: number) =>
   spans === null || spans.some((span) => span.from <= from && to <= span.to)
 
 /**
- * What is wrong with a plan: operations that are missing or on a station or with a person that cannot have them, outside hours, over each other, with somebody in
+ * What is wrong with a plan: operations that are missing or on a station or with a person that cannot have them, whose time has passed, outside hours, over each other, with somebody in
  * two places, before what comes first in their job, or outside their waits. Looks at the slots alone and knows nothing of how they were found; what is fixed may
  * stand outside hours, since it stands.
  */
@@ -46,15 +47,20 @@ export function faultsOf(question: ScheduleQuestion, slots: readonly Slot[]): Fo
     const person = question.people.find((one) => one.id === slot.person)
     const needed = question.people.length > 0 && operation.attention.length > 0
     if (!operation.fixed && needed && !(person && (person.skills?.includes(station?.kind ?? '') ?? true))) say('person')
-    if (slot.end !== slot.start + operation.minutes || (!operation.fixed && slot.start < question.now)) say('hours')
-    if (!operation.fixed && !inside(station?.open ?? null, slot.start, slot.end)) say('hours')
+    if (slot.end !== slot.start + operation.minutes) say('hours')
+    // What should have begun is looked at as if it began now.
+    const passed = !operation.fixed && slot.start < question.now
+    const from = passed ? question.now : slot.start
+    if (!operation.fixed && !inside(station?.open ?? null, from, from + operation.minutes)) say('hours')
+    if (passed) say('passed')
     if (
       !operation.fixed &&
+      !passed &&
       person &&
       operation.attention.some((one) => !inside(person.there, slot.start + one.from, slot.start + one.to))
     )
       say('away')
-    if (!operation.fixed && slot.start < job.release) say('order')
+    if (!operation.fixed && !passed && slot.start < job.release) say('order')
     const before = all.find((one) => one.job === job && one.index === index - 1)
     if (before?.slot) {
       const wait = slot.start - before.slot.end
@@ -82,7 +88,7 @@ function overlaps(question: ScheduleQuestion, all: readonly Standing[]): FoundFa
     let pad = station.pad
     for (const { job, operation, index, slot } of row) {
       const setup = setupAfter(station.setupMinutes, pad, operation.pad)
-      const from = free === -Infinity ? question.now : free
+      const from = free === -Infinity && slot.start >= question.now ? question.now : free
       if (!operation.fixed && slot.start < from + setup) found.push({ fault: 'overlap', job: job.id, index })
       free = Math.max(free, slot.end)
       pad = operation.pad ?? pad

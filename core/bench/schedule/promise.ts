@@ -1,3 +1,4 @@
+import { caughtUp } from './caughtUp.ts'
 import { type ScheduleLimits, placeInOrder, scheduleOf } from './schedule.ts'
 import type { Schedule, ScheduleJob, ScheduleQuestion, Slot } from './types.ts'
 
@@ -72,15 +73,16 @@ export function lateIn(
 }
 
 /**
- * Whether new work can be ready by its time: first into the gaps of the plan as it stands, in the order given; where that is too late, by a new plan in which the
+ * Whether new work can be ready by its time: first into the gaps of the plan as it stands, behind what has not begun at its time, in the order given; where that is too late, by a new plan in which the
  * others may move, with what that would do to them.
  */
 export function promiseOf(
   question: ScheduleQuestion,
-  slots: readonly Slot[],
+  planned: readonly Slot[],
   wanted: readonly ScheduleJob[],
   limits: ScheduleLimits,
 ): BenchPromise {
+  const slots = caughtUp(question, planned)
   const all = { ...question, jobs: [...question.jobs, ...wanted] }
   const stands = placeInOrder(asPlanned(all, slots))
   const promisedIn = (schedule: Schedule) =>
