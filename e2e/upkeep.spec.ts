@@ -225,7 +225,7 @@ test('a resurface counts its pad, goes against wrong direction only with a reaso
   }
   await page.getByRole('button', { name: 'Done, finish the job' }).click()
   await expect(page.getByText('This job is done.')).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Tests before and after' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Trials before and after' })).toBeVisible()
 
   await page.getByRole('link', { name: 'See it on the rack' }).click()
   const panel = page.getByRole('region', { name: 'Wickernel' })

@@ -137,7 +137,7 @@ const german: SameWords<typeof english> = {
     labelDisagrees:
       'Das Etikett sagt {label}, die Messung {scan}: eines davon stimmt nicht, oder der Ball wurde vorher behandelt.',
     oilCorrected:
-      'Schätzung, berichtigt durch {n} Tests davor und danach | Schätzung, berichtigt durch {n} Test davor und danach | Schätzung, berichtigt durch {n} Tests davor und danach',
+      'Schätzung, berichtigt durch {n} Versuche davor und danach | Schätzung, berichtigt durch {n} Versuch davor und danach | Schätzung, berichtigt durch {n} Versuche davor und danach',
     oil: 'Öl {likely} µL, zwischen {low} und {high}.',
     removed:
       'Bisher abgetragene Schale: {mm} mm vom Radius (Schätzung), {n} schwere Schnitte mit 500 oder gröber. | Bisher abgetragene Schale: {mm} mm vom Radius (Schätzung), {n} schwerer Schnitt mit 500 oder gröber. | Bisher abgetragene Schale: {mm} mm vom Radius (Schätzung), {n} schwere Schnitte mit 500 oder gröber.',

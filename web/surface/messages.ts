@@ -64,7 +64,7 @@ export default {
     sinceOil:
       'no game since oil was last drawn out | {n} game since oil was last drawn out | {n} games since oil was last drawn out',
     oilBand: 'Nine times in ten between {low} and {high} µL.',
-    oilChanges: 'Tests before and after an extraction: what it gave back corrects the estimate.',
+    oilChanges: 'Trials before and after an extraction: what it gave back corrects the estimate.',
   },
   notSettled: 'not settled',
   gauges: {
@@ -131,7 +131,7 @@ export default {
     lastScan: 'Last read {grit}, spread {spread}, {day}.',
     labelDisagrees: 'The label says {label}, the scan {scan}: one of them is wrong, or the ball was touched before.',
     oilCorrected:
-      'estimate, corrected by {n} tests before and after | estimate, corrected by {n} test before and after | estimate, corrected by {n} tests before and after',
+      'estimate, corrected by {n} trials before and after | estimate, corrected by {n} trial before and after | estimate, corrected by {n} trials before and after',
     oil: 'Oil {likely} µL, between {low} and {high}.',
     removed:
       'Cover taken off so far: {mm} mm of radius (estimate), {n} heavy cuts with 500 or coarser. | Cover taken off so far: {mm} mm of radius (estimate), {n} heavy cut with 500 or coarser. | Cover taken off so far: {mm} mm of radius (estimate), {n} heavy cuts with 500 or coarser.',
