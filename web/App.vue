@@ -48,13 +48,21 @@ async function start() {
   failure.value = ''
   try {
     await session.check()
-    if (session.user) await goIn()
+    await goIn()
   } catch (error) {
-    failure.value = errorText(error)
+    failed(error)
   }
 }
-const goIn = async () => void (frame.value ??= await loadFrame())
+const failed = (error: unknown) => (failure.value = errorText(error))
+/** A page that is seen without signing in needs its texts, everything else the frame. */
+const isOpen = computed(() => route.meta['open'] === true)
+const hasTexts = ref(false)
+async function goIn(): Promise<void> {
+  if (isOpen.value) await enter().then(() => (hasTexts.value = true))
+  else if (session.user) frame.value ??= await loadFrame()
+}
 onMounted(start)
+watch(isOpen, (now) => now && void goIn().catch(failed))
 /** Shots that an earlier visit left on this device are sent as soon as somebody is signed in. */
 const queue = useShotQueue()
 watch(
@@ -62,7 +70,7 @@ watch(
   (id) => {
     hasBeenInside.value = id !== undefined
     if (id === undefined) return
-    goIn().catch((error: unknown) => (failure.value = errorText(error)))
+    goIn().catch(failed)
     void queue.ready().then(() => queue.send())
   },
 )
@@ -70,10 +78,10 @@ watch(
 
 <template>
   <v-app :theme="theme">
-    <router-view v-if="route.meta['open']" />
+    <router-view v-if="isOpen && hasTexts" />
     <!-- Another language, or other inches, is another page: what was worked out in words is worked out anew. -->
-    <component :is="frame" v-else-if="session.user && frame" :key="`${spoken} ${inchForm}`" />
-    <main v-else-if="session.checked && !session.user && !failure" class="gate"><SignInGate /></main>
+    <component :is="frame" v-else-if="!isOpen && session.user && frame" :key="`${spoken} ${inchForm}`" />
+    <main v-else-if="!isOpen && session.checked && !session.user && !failure" class="gate"><SignInGate /></main>
     <main v-else class="gate">
       <p v-if="failure" role="alert">
         {{ t('shell.loadFailed', { why: failure }) }} <v-btn @click="start">{{ t('shell.retry') }}</v-btn>

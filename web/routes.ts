@@ -1,12 +1,5 @@
 import type { RouteRecordRaw } from 'vue-router'
 
-/** A page that is seen without signing in, with its texts. */
-async function behindTheDoor<T>(page: Promise<T>): Promise<T> {
-  const { enter } = await import('./language.ts')
-  await enter()
-  return page
-}
-
 /** The technician's areas in the order of the rail. */
 export const areas = ['rack', 'bench', 'lanes', 'trials', 'coverage', 'events', 'shop'] as const
 export type Area = (typeof areas)[number]
@@ -40,7 +33,7 @@ export const routes: readonly RouteRecordRaw[] = [
   {
     path: '/u/:secret',
     name: 'open-upkeep',
-    component: () => behindTheDoor(import('./upkeep/OpenUpkeep.vue')),
+    component: () => import('./upkeep/OpenUpkeep.vue'),
     props: true,
     meta: { open: true },
   },

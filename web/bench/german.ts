@@ -83,7 +83,8 @@ const german: SameWords<typeof english> = {
   twoThings:
     'Öl und Oberfläche würden sich beide ändern: danach kann niemand sagen, was es war. Dazwischen testen oder eines aufschieben.',
   noTrial: 'keiner',
-  beforeHint: 'Ein Versuch davor und einer danach auf demselben Ölbild beweisen die Arbeit; einen unter Versuche beginnen',
+  beforeHint:
+    'Ein Versuch davor und einer danach auf demselben Ölbild beweisen die Arbeit; einen unter Versuche beginnen',
   upkeep: 'Pflege',
   supplies: 'Rezepte und Pads',
   plan: 'Wochenplan',
