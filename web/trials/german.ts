@@ -429,8 +429,7 @@ const german: SameWords<typeof english> = {
   known: {
     source:
       'Die Würfe dieses Versuchs, wie eingetragen: keiner zählt. | Die Würfe dieses Versuchs, wie eingetragen: {n} zählt. | Die Würfe dieses Versuchs, wie eingetragen: {n} zählen.',
-    model:
-      'Mittel jeder Seite ohne den Anteil von Ziel, Füßen, Tempo und Drift der Bahn, nach Bayes: was jedes davon bewegt, beginnt beim Bewegungskern (angenommen) und folgt diesen Würfen.',
+    model: 'Mittel jeder Seite ohne den Anteil von Ziel, Füßen, Tempo und Wandern der Bahn, nach Bayes.',
     data: 'Beiseitegelegt: {aside}. Aufwärmwürfe: {warm}.',
     band: '95-%-Intervall, in den Worten oben; Streuung und kleine Zahlen sind darin.',
     noBand: 'Keines, bevor jede Seite genug Würfe hat.',

@@ -419,8 +419,7 @@ export default {
   known: {
     source:
       'The shots of this trial as they were recorded: no shot counts. | The shots of this trial as they were recorded: {n} counts. | The shots of this trial as they were recorded: {n} count.',
-    model:
-      'Mean of each side with aim, feet, speed and the lane’s drift taken out, by Bayes: what each of them moves begins where the motion core has it (assumed) and follows these shots.',
+    model: 'Mean of each side with aim, feet, speed and the lane’s drift taken out, by Bayes.',
     data: 'Set aside: {aside}. Warm-up shots: {warm}.',
     band: '95 % interval, in the words above; scatter and small numbers are in it.',
     noBand: 'None before each side has enough shots.',
