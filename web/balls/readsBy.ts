@@ -19,17 +19,26 @@ export interface ReadsBy {
 const isOutside = ({ cover, surface }: Ball) =>
   careNeeded(cover, surface).includes('surface-outside') && !onlyLikely(surface) && surface.window !== null
 
-/** How far off a customer's worn balls read at their next play; worked out once for each, behind what is shown. */
+/** How far off a customer's worn balls read at their next play; worked out behind what is shown. */
 export const useReadsBy = defineStore('readsBy', () => {
   const [customers, events, patterns] = [useCustomers(), useEvents(), usePatterns()]
-  const told = shallowRef<ReadonlyMap<string, ReadsBy | null>>(new Map())
+  const told = shallowRef<ReadonlyMap<string, ReadsBy>>(new Map())
   const keyOf = ({ id, surface }: Ball) => `${id} ${surface.effectiveRaUm}`
   /** What is known of a ball as it is now. */
   const of = (ball: Ball): ReadsBy | null => told.value.get(keyOf(ball)) ?? null
+  function tell(ball: Ball, found: ReadsBy | null): void {
+    const next = new Map(told.value)
+    if (found) next.set(keyOf(ball), found)
+    else next.delete(keyOf(ball))
+    told.value = next
+  }
 
-  /** Works out what a customer's balls want to be told; what fails is not told. */
+  let latest = 0
+  /** Works out anew what a customer's balls want to be told: the play, the lane or the release may be others by now. */
   async function ask(customerId: string, balls: readonly Ball[]): Promise<void> {
-    const wanted = balls.filter((ball) => isOutside(ball) && !told.value.has(keyOf(ball)))
+    const turn = ++latest
+    for (const ball of balls) if (!isOutside(ball)) tell(ball, null)
+    const wanted = balls.filter(isOutside)
     if (wanted.length === 0) return
     const [customer, [event]] = await Promise.all([
       customers.need(customerId),
@@ -37,15 +46,19 @@ export const useReadsBy = defineStore('readsBy', () => {
       patterns.load(),
     ])
     const pattern = patterns.byId.get(event?.patternIds[0] ?? '')
-    if (!customer || !event?.nextOn || !pattern) return
     const { readsBy } = await import('../lanes/readsBy.ts')
     for (const ball of wanted) {
       // A ball at a time, so that the screen is never held up.
       await new Promise((resolve) => setTimeout(resolve, 0))
-      const feet = readsBy(customer, ball, pattern)
-      const { name, kind, nextOn } = event
-      const found = feet === null ? null : { feet, event: { name, kind, nextOn }, pattern: pattern.name }
-      told.value = new Map([...told.value, [keyOf(ball), found]])
+      if (turn !== latest) return
+      const nextOn = event?.nextOn
+      const feet = customer && pattern && nextOn ? readsBy(customer, ball, pattern) : null
+      tell(
+        ball,
+        event && pattern && nextOn && feet !== null
+          ? { feet, event: { name: event.name, kind: event.kind, nextOn }, pattern: pattern.name }
+          : null,
+      )
     }
   }
   return { of, ask }

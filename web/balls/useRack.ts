@@ -59,7 +59,10 @@ export function useRack() {
   const own = computed(() => balls.rackOf(customerId.value, withRetired.value))
   // Of one customer's balls, what a worn one does at the next play.
   const readsBy = useReadsBy()
-  watch(own, (all) => customerId.value !== null && void readsBy.ask(customerId.value, all).catch(() => null))
+  watch(
+    [own, customer],
+    ([all]) => customerId.value !== null && void readsBy.ask(customerId.value, all).catch(() => null),
+  )
   const wordsOf = (b: Ball) =>
     `${b.name} ${t(`balls.covers.${b.cover}`)} ${t(`balls.places.${b.place}`)} ${b.shelf} ${t(`surface.status.${b.surface.status}`)}`
   const shown = computed(() => {

@@ -1,4 +1,4 @@
-import { useRafFn } from '@vueuse/core'
+import { useEventListener, useRafFn } from '@vueuse/core'
 import { type Ref, nextTick, onUnmounted } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -21,7 +21,7 @@ export function useScrollMemory(main: Readonly<Ref<HTMLElement | null>>): void {
     { immediate: false },
   )
   // Whoever scrolls or presses meanwhile is not moved away.
-  for (const kind of ['wheel', 'pointerdown', 'keydown'] as const) addEventListener(kind, pause, { passive: true })
+  useEventListener(window, ['wheel', 'pointerdown', 'keydown'], pause, { passive: true })
   const forget = [
     router.beforeEach((to, from) => {
       // Forwards the browser is still at the entry that is left; backwards it has gone already.
@@ -39,7 +39,6 @@ export function useScrollMemory(main: Readonly<Ref<HTMLElement | null>>): void {
     }),
   ]
   onUnmounted(() => {
-    for (const kind of ['wheel', 'pointerdown', 'keydown'] as const) removeEventListener(kind, pause)
     for (const one of forget) one()
   })
 }
