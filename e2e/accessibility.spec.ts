@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { type Page } from '@playwright/test'
-import { expect, openCustomer, openSurface, openWhatIf, signIn, test } from './site.ts'
+import { expect, openCustomer, openSurface, openWhatIf, signIn, test, toLane } from './site.ts'
 
 /** What is wrong with the screen, by a rule's name and the first places; `withRules` instead of all that the tags name. */
 const scan = async (page: Page, withRules?: readonly string[]) => {
@@ -152,7 +152,7 @@ async function openTable(page: Page): Promise<void> {
 }
 async function openLane(page: Page): Promise<void> {
   await openWracklineTrial(page)
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
 }
 async function openFit(page: Page): Promise<void> {
   await openWracklineTrial(page)

@@ -1,4 +1,4 @@
-import { choose, expect, test } from './site.ts'
+import { choose, expect, test, toLane } from './site.ts'
 
 test.use({ viewport: { width: 1280, height: 800 }, hasTouch: true })
 
@@ -25,7 +25,7 @@ test('a ball is fitted to tracked shots: looked at, taken over, told by the what
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Wrackline, fitted to its shots')
   const address = page.url()
   await page.goBack()
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
   await page.getByRole('button', { name: 'They count' }).tap()
   const tracker = page.getByRole('group', { name: 'Lane tracker' })
   const entry = page.getByRole('textbox', { name: 'Entry board' })

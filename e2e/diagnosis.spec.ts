@@ -1,4 +1,4 @@
-import { choose, expect, test, typed } from './site.ts'
+import { choose, expect, test, toLane, typed } from './site.ts'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, world: 'cases' })
 
@@ -28,7 +28,7 @@ test('a case: signs from the shots, the test that tells most a minute begun as a
   await expect(next).toContainText(/better \(\d+ %\): then most likely surface too smooth/)
   await expect(next).toContainText('▲ It cannot be taken back at the lane.')
   await next.getByRole('button', { name: 'Begin it as a trial' }).tap()
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
   await page.getByRole('button', { name: 'They count' }).tap()
   for (const entry of [16, 16, 15.5, 16]) await typed(page, entry, 'late')
   for (const entry of [13, 12.5, 13, 13]) await typed(page, entry, 'late')

@@ -176,7 +176,7 @@ test('a layout is drawn, dragged and typed, compared, named, printed and kept on
     ).toBe(start)
   }
   const grips = page.getByRole('region', { name: 'Grip sheet' })
-  await grips.getByRole('group', { name: 'thumb' }).getByLabel('Width').fill('1.0625')
+  await grips.getByRole('group', { name: 'thumb' }).getByLabel('Size').fill('1.0625')
   await grips.getByRole('button', { name: 'Keep as a new sheet' }).click()
   await expect(page.getByText('Kept as a new grip sheet')).toBeVisible()
   await page.getByRole('button', { name: 'Drilled so' }).click()

@@ -1,5 +1,5 @@
 import type { Route } from '@playwright/test'
-import { expect, test } from './site.ts'
+import { expect, test, toLane } from './site.ts'
 
 test.describe('at the lane, on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
@@ -65,7 +65,7 @@ test.describe('at the lane, on a phone', () => {
   }) => {
     await page.goto('/trials')
     await page.getByRole('link', { name: /500 help/ }).click()
-    await page.getByRole('link', { name: 'At the lane' }).click()
+    await toLane(page)
     await page.getByRole('button', { name: /Practice clock/ }).tap()
     await page.getByText('10 minutes', { exact: true }).tap()
     const clock = page.getByRole('button', { name: /10 min · \d+ shots/ })
@@ -123,7 +123,7 @@ test('a figure that is refused in the closed part of the entry opens it', async 
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/trials')
   await page.getByRole('link', { name: /500 help/ }).click()
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
   const more = page.getByText('Speed, first read, note')
   const breakpoint = page.getByRole('textbox', { name: 'Breakpoint' })
   await more.click()

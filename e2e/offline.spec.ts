@@ -1,4 +1,4 @@
-import { behind, expect, signIn, test } from './site.ts'
+import { behind, expect, signIn, test, toLane } from './site.ts'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' })
 
@@ -10,7 +10,7 @@ test('twenty shots without a network, over a reload and a closed tab, are on the
 }) => {
   await first.goto('/trials')
   await first.getByRole('link', { name: /Wrackline dead/ }).click()
-  await first.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(first)
   const record = first.getByRole('button', { name: 'Record shot' })
   await record.waitFor()
   // Everything that was built lies on the device before the bowler goes down to the lanes.

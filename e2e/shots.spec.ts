@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { projectRoot } from '../ops/root.ts'
-import { choose, openCustomer, openSurface, openWhatIf, signIn, test } from './site.ts'
+import { choose, openCustomer, openSurface, openWhatIf, signIn, test, toLane } from './site.ts'
 
 /** Makes the pictures of the README from the demo data: `npm run shots`. */
 const folder = join(projectRoot, 'docs', 'screenshots')
@@ -132,7 +132,7 @@ test('@shots every main view', async ({ page, browser, site }) => {
   const lane = await phone.newPage()
   await lane.goto('/trials')
   await lane.getByRole('link', { name: /500 help/ }).click()
-  await lane.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(lane)
   await lane.getByRole('button', { name: 'Record shot' }).waitFor()
   await shot('trial-phone-dark', lane)
   await phone.close()

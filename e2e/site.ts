@@ -219,3 +219,12 @@ export async function typed(page: Page, entry: number, read: string) {
   await expect(page.getByText('Last:')).toContainText(`${entry} · ${read}`)
   await expect(field).toHaveValue('')
 }
+
+/**
+ * From a trial to its entry at the lane. Both have the same controls: the next thing is not done before the screen is another, or it would be done on the one
+ * that is left.
+ */
+export async function toLane(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'At the lane' }).click()
+  await page.waitForURL(/\/lane$/)
+}

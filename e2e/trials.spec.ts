@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, expect, test, typed } from './site.ts'
+import { choose, expect, test, toLane, typed } from './site.ts'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, world: 'trials' })
 
@@ -19,7 +19,7 @@ async function alsoBall(page: Page, ...names: string[]) {
 }
 const begin = async (page: Page) => {
   await page.getByRole('dialog').getByRole('button', { name: 'Begin the trial' }).click()
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
   await page.getByRole('button', { name: 'They count' }).tap()
 }
 /** One shot by touch; how many taps it took. */
@@ -53,7 +53,7 @@ test('a ladder of surfaces: foretold, thrown from fine to coarse, stopped where 
   await foretold.getByRole('button', { name: 'Keep the prediction' }).tap()
   await expect(foretold).toContainText('read early, entry 19')
 
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
   await page.getByRole('button', { name: 'They count' }).tap()
   // Everything of a shot on one screen of a phone, and nothing too small for a thumb.
   const record = page.getByRole('button', { name: 'Record shot' })
@@ -209,7 +209,7 @@ test('the lane tracker fills shots in, to be corrected; the garbled one is said 
   const moves = page.getByRole('region', { name: 'Moves of feet and eyes' }).getByRole('listitem')
   await expect(moves.first()).toBeVisible()
   const movesBefore = await moves.count()
-  await page.getByRole('link', { name: 'At the lane' }).click()
+  await toLane(page)
   await page.getByRole('button', { name: 'They count' }).tap()
   const tracker = page.getByRole('group', { name: 'Lane tracker' })
   const entry = page.getByRole('textbox', { name: 'Entry board' })

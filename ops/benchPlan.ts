@@ -10,6 +10,7 @@ import {
   scheduleOf,
   worksOf,
 } from '@sleetfall/core'
+import { jobShop, knownJobShops } from '../core/test/jobShops.ts'
 
 const day = 1440
 /** Ten to six with a break, for so many days. */
@@ -54,6 +55,20 @@ export function benchOf(jobs: number): ScheduleQuestion {
   }
 }
 
+/** Job shops of the literature, where people, hours and waits are off: how far over the known optimum a plan of this length is. */
+function shopFigures(row: (name: string, value: string) => void): void {
+  const clock = () => performance.now()
+  const over = knownJobShops.map(([time, machine, optimum]) => {
+    const { cost } = scheduleOf(jobShop(15, 15, time, machine), { clock, milliseconds: 9000 })
+    return 100 * (cost.late / optimum - 1)
+  })
+  const [mean, worst] = [over.reduce((sum, one) => sum + one, 0) / over.length, Math.max(...over)]
+  row(
+    `${over.length} job shops of 225 operations`,
+    `${mean.toFixed(1)} % over the optimum, at most ${worst.toFixed(1)} %`,
+  )
+}
+
 /** A day's plan and a promise, as the screens ask for them. */
 export function planFigures(row: (name: string, value: string) => void): void {
   const clock = () => performance.now()
@@ -77,4 +92,5 @@ export function planFigures(row: (name: string, value: string) => void): void {
       `${Math.round(clock() - asked)} ms, ${asItStands.promised.filter((one) => one.kept).length} kept as it stands${ifMoved ? ', moving asked too' : ''}`,
     )
   }
+  shopFigures(row)
 }

@@ -4,10 +4,11 @@ import { openSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { performance } from 'node:perf_hooks'
 import { openDatabase } from '../server/database/db.ts'
+import { migrate } from '../server/database/migrate.ts'
 import { access } from '../server/http/access.ts'
 import { type ShopSize, analyse, makeLargeShop } from '../server/test/largeShop.ts'
 import { buildAll } from './build.ts'
-import { createDatabase, demoSignIns, prepareDatabase, rebuildPresent } from './database.ts'
+import { createDatabase, demoSignIns, migrationsFolder, prepareDatabase, rebuildPresent } from './database.ts'
 import { type Cluster, startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 
@@ -55,7 +56,7 @@ if (anew) {
   await maker.transaction((db) => makeLargeShop(db, large ? huge : small))
   await maker.close()
   await rebuildPresent(urlNow(), () => {})
-}
+} else await migrate(urlNow(), migrationsFolder)
 const looker = openDatabase(urlNow())
 await analyse(looker)
 const ballIds = (await looker.many<{ id: string }>('select id from ball order by md5(id::text) limit 400')).map(

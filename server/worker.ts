@@ -1,6 +1,7 @@
 import { pino } from 'pino'
 import { jobs, tasks } from './areas.ts'
 import { openDatabase } from './database/db.ts'
+import { giveWay } from './motion/giveWay.ts'
 import { openMotionPool } from './motion/pool.ts'
 import { openBehind } from './present/queue.ts'
 
@@ -8,6 +9,8 @@ import { openBehind } from './present/queue.ts'
 const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'info' })
 const databaseUrl = process.env['DATABASE_URL']
 if (!databaseUrl) throw new Error('DATABASE_URL is not set; use the worker command.')
+// Nobody waits for what it does with a finger on the glass.
+giveWay()
 const behind = await openBehind(
   databaseUrl,
   (error) => logger.warn({ err: error }, 'queue'),

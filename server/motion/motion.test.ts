@@ -1,3 +1,4 @@
+import { readFileSync, readdirSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { MapLine, MapMessage } from '@sleetfall/contract'
 import { usualPlayable, GivenUp, mapTasks, perform } from '@sleetfall/core'
@@ -72,6 +73,23 @@ describe('reaction map', () => {
     const asked = pool.run(tasks[0]!).then(() => ended.push('asked'))
     await Promise.all([warm, asked])
     expect(ended).toEqual(['asked', 'warm'])
+    pool.close()
+  })
+
+  test('what computes gives way: its thread stands behind what answers, which stays as it was', async () => {
+    const ofThreads = () =>
+      new Map(
+        readdirSync('/proc/self/task').map((thread) => {
+          const fields = readFileSync(`/proc/self/task/${thread}/stat`, 'utf8').split(') ').at(-1)!.split(' ')
+          return [thread, Number(fields[16])]
+        }),
+      )
+    const before = ofThreads()
+    const pool = openMotionPool(1)
+    await warmUp(pool)
+    const after = ofThreads()
+    expect([...after].filter(([thread]) => before.has(thread))).toEqual([...before])
+    expect([...after].flatMap(([thread, nice]) => (before.has(thread) || nice === 0 ? [] : [nice]))).toEqual([10])
     pool.close()
   })
 

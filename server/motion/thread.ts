@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads'
+import { giveWay } from './giveWay.ts'
 import { type Task, perform, plansFor } from '@sleetfall/core'
 import { openSolver } from '@sleetfall/core/solver'
 import { expose } from 'comlink'
@@ -10,4 +11,7 @@ const entry = {
   perform: async (task: Task) => (task.kind === 'plan' ? plansFor(await openSolver(), task.question) : perform(task)),
 }
 export type MotionThread = typeof entry
-if (parentPort) expose(entry, nodeEndpoint(parentPort))
+if (parentPort) {
+  giveWay()
+  expose(entry, nodeEndpoint(parentPort))
+}

@@ -20,7 +20,7 @@ export default {
   figure: 'Figure',
   before: 'before',
   fitted: 'fitted, 90 %',
-  told: 'doubt gone',
+  told: 'doubt removed',
   stays: 'hardly told: stays as it was',
   ofTrial: 'of these shots only',
   kinds: {

@@ -20,7 +20,7 @@ const german: SameWords<typeof english> = {
   leave: 'Stehen: {pins}',
   list: { shown: 'keines gefunden | {shown} von {all} | {shown} von {all}', over: 'über {n}', more: 'Mehr zeigen' },
   mend: {
-    open: 'In Ordnung bringen …',
+    open: 'Herausnehmen …',
     openFor: '{name} ausmustern, zusammenführen oder löschen',
     title: 'Herausnehmen: {name}',
     retire: 'Ausmustern',

@@ -151,7 +151,7 @@ describe('how verdicts and plans are known', () => {
     } as unknown as TrialResult)
     isTold(one!)
     expect(one).toMatchObject({ kind: 'unknown', data: 'Set aside: 1. Warm-up shots: 2.' })
-    expect(one!.changes).toBe('More shots of each side, in turns.')
+    expect(one!.changes).toBe('More shots of each arm, in turns.')
   })
 
   test('likelihoods are assumed until the shop has settled cases, and strikes of a bag are computed', async () => {

@@ -21,7 +21,7 @@ export default {
     more: 'Show more',
   },
   mend: {
-    open: 'Mend …',
+    open: 'Take out …',
     openFor: 'Retire, merge or delete {name}',
     title: 'Take out: {name}',
     retire: 'Retire',

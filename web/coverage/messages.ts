@@ -210,7 +210,7 @@ export default {
   recipe: 'recipe: {recipe}',
   reasons: {
     'oil-film': 'Oil on the cover takes its grip away; without it the ball would fit.',
-    'soaked-oil': 'The cover has taken up much oil; with it drawn out the ball would fit.',
+    'soaked-oil': 'The cover has taken up much oil; with it taken out the ball would fit.',
     'reads-late': 'It reads late as it is; a rougher cover reads earlier.',
     'reads-early': 'It reads early as it is; a smoother cover gets it further down the lane.',
     'surface-unknown': 'Its surface is unknown; after this recipe it is known and fits.',

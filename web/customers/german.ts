@@ -33,7 +33,7 @@ const german: SameWords<typeof english> = {
     papOverIn: 'PAP zur Seite',
     papUpIn: 'PAP nach oben (−: unten)',
     gamesPerWeek: 'Spiele je Woche',
-    strikeTolerance: 'Verschenkte Strikes, ab denen ein Ball nicht abdeckt',
+    strikeTolerance: 'Strikes von 100, die ein Ball verschenken darf und noch abdeckt',
     laydownFromBoard: 'Aufsetzpunkt von',
     laydownToBoard: 'Aufsetzpunkt bis',
     targetFromBoard: 'Ziel von',

@@ -30,7 +30,7 @@ export default {
     papOverIn: 'PAP over',
     papUpIn: 'PAP up (−: down)',
     gamesPerWeek: 'Games a week',
-    strikeTolerance: 'Strikes given away before a ball is no cover',
+    strikeTolerance: 'Strikes in 100 a ball may give away and still cover',
     laydownFromBoard: 'Laydown from',
     laydownToBoard: 'Laydown to',
     targetFromBoard: 'Target from',

@@ -42,7 +42,7 @@ const german: SameWords<typeof english> = {
     are: 'Eingetragen: {names}',
   },
   sample: {
-    why: 'Ein erfundener Spieler mit zwei Bällen, um sich umzusehen. „In Ordnung bringen …“ im Regal nimmt sie wieder heraus.',
+    why: 'Ein erfundener Spieler mit zwei Bällen, um sich umzusehen. „Herausnehmen …“ im Regal entfernt sie wieder.',
     make: 'Muster anlegen',
     there: 'Das Muster ist im Regal.',
     customer: 'Mustermann Probe',

@@ -38,7 +38,7 @@ export default {
     are: 'On record: {names}',
   },
   sample: {
-    why: 'An invented bowler with two balls, to look around with. “Mend …” on the rack takes them out again.',
+    why: 'An invented bowler with two balls, to look around with. “Take out …” on the rack removes them again.',
     make: 'Make the sample',
     there: 'The sample is on the rack.',
     customer: 'Sample Bowler',

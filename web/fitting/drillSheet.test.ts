@@ -66,9 +66,9 @@ describe('the drill sheet in words', () => {
   test('metric is metric: no inch is left on the sheet, and a pitch is read to a tenth of a millimetre', () => {
     const words = wordsOf({ metric: true })
     expect(words).not.toMatch(/\d in\b/)
-    expect(words).toContain('24.6 mm wide')
+    expect(words).toContain('size 24.6 mm')
     expect(words).toContain('forward 3.2 mm')
-    expect(wordsOf()).toContain('0.969 in wide, 1.75 in deep; forward 0.125 in')
+    expect(wordsOf()).toContain('size 0.969 in, 1.75 in deep; forward 0.125 in')
   })
   test('every hole is listed; only open ones are counted, measured to the pin and drilled', () => {
     const sheet = drillSheetOf(facts(), t)

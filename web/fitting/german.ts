@@ -29,7 +29,7 @@ const german: SameWords<typeof english> = {
     name: 'Loch',
     overIn: 'Zur Seite',
     upIn: 'Nach oben (−: unten)',
-    diameterIn: 'Breite',
+    diameterIn: 'Größe',
     depthIn: 'Tiefe',
     forwardPitchIn: 'Vor (−: zurück)',
     lateralPitchIn: 'Seitlich',
@@ -128,7 +128,7 @@ const german: SameWords<typeof english> = {
   rightSheet: 'Rechtshänder',
   leftSide: 'links',
   rightSide: 'rechts',
-  holeLine: '{over} zur Seite, {up} nach oben; {size} breit, {depth} tief; vor {forward}, seitlich {lateral}',
+  holeLine: '{over} zur Seite, {up} nach oben; Größe {size}, {depth} tief; vor {forward}, seitlich {lateral}',
   steps: {
     pap: 'Griffmitte und Mittellinie anzeichnen. PAP: {over} nach {side} auf der Mittellinie, dann {up} nach oben.',
     val: 'Die VAL durch den PAP zeichnen, rechtwinklig zur Mittellinie.',

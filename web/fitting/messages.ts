@@ -25,7 +25,7 @@ export default {
     name: 'Hole',
     overIn: 'Over',
     upIn: 'Up (−: down)',
-    diameterIn: 'Width',
+    diameterIn: 'Size',
     depthIn: 'Depth',
     forwardPitchIn: 'Forward (−: reverse)',
     lateralPitchIn: 'Lateral',
@@ -123,7 +123,7 @@ export default {
   rightSheet: 'Right-hander',
   leftSide: 'left',
   rightSide: 'right',
-  holeLine: '{over} over, {up} up; {size} wide, {depth} deep; forward {forward}, lateral {lateral}',
+  holeLine: '{over} over, {up} up; size {size}, {depth} deep; forward {forward}, lateral {lateral}',
   steps: {
     pap: 'Mark the grip centre and the midline. PAP: {over} to the {side} along the midline, then {up} up.',
     val: 'Draw the VAL through the PAP, square to the midline.',

@@ -190,7 +190,7 @@ const german: SameWords<typeof english> = {
     roomOwn: 'Eigene Streuung, gemessen an {shots} gezählten Würfen: {target} Bretter am Ziel ({low} bis {high}).',
     roomRest: 'Angenommen: {speed} und {rev} U/min.',
     roomRestOwn: '{speed}, gemessen an {shots} Würfen; angenommen: {rev} U/min.',
-    roomHow: 'Aus {n} gedachten Würfen.',
+    roomHow: 'Aus {n} simulierten Würfen.',
     roomCarry: 'Carry ist ein Modell (angenommen).',
     known: {
       path: 'Bewegungskern: ein starrer Ball von der Foullinie bis zu den Pins auf dem Ölfilm, den frühere Würfe bewegt haben.',

@@ -185,7 +185,7 @@ export default {
     roomOwn: 'Own spread, measured on {shots} counted shots: {target} boards at the target ({low} to {high}).',
     roomRest: 'Assumed: {speed} and {rev} rpm.',
     roomRestOwn: '{speed}, measured on {shots} shots; assumed: {rev} rpm.',
-    roomHow: 'From {n} shots thrown in thought.',
+    roomHow: 'From {n} simulated shots.',
     roomCarry: 'Carry is a model (assumed).',
     known: {
       path: 'Motion core: a rigid ball from the foul line to the pins on the oil film, which shots before have moved.',

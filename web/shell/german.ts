@@ -150,7 +150,7 @@ const german: SameWords<typeof english> = {
     trial: 'Versuch: früh, richtig, spät',
     strike: 'Versuch: Strike',
     pins: 'Versuch: Pins eins bis zehn, im Pinfeld',
-    side: 'Versuch: zwischen Kontrolle und Abwandlung wechseln',
+    side: 'Versuch: nächste Variante',
     aim: 'Versuch: Ziel ein Brett links oder rechts; mit Umschalt die Füße',
     enter: 'Versuch: Wurf eintragen',
   },

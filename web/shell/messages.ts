@@ -155,7 +155,7 @@ export default {
     trial: 'Trial: early, right, late',
     strike: 'Trial: strike',
     pins: 'Trial: pins one to ten, with the deck in focus',
-    side: 'Trial: change between control and variant',
+    side: 'Trial: next arm',
     aim: 'Trial: target one board left or right; with Shift the feet',
     enter: 'Trial: record the shot',
   },

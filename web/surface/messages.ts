@@ -62,7 +62,7 @@ export default {
     oilSource: 'Games, oil of the lanes, cleanings and extractions on record.',
     oilModel: 'A film on the cover soaks in with every game; a wipe takes film, an extraction what soaked in.',
     sinceOil:
-      'no game since oil was last drawn out | {n} game since oil was last drawn out | {n} games since oil was last drawn out',
+      'no game since oil was last taken out | {n} game since oil was last taken out | {n} games since oil was last taken out',
     oilBand: 'Nine times in ten between {low} and {high} µL.',
     oilChanges: 'Trials before and after an extraction: what it gave back corrects the estimate.',
   },
@@ -193,7 +193,7 @@ export default {
     notOurs: 'Not in our shop',
     switchedOff: 'This shop does not hold that rule any more',
     off: '{n} rules are switched off | {n} rule is switched off | {n} rules are switched off',
-    on: 'Hold it again',
+    on: 'Use it again',
     thumb: 'Rules of thumb, not measurements; the curve above is fitted or assumed as it says.',
   },
 }

@@ -86,7 +86,7 @@ const german: SameWords<typeof english> = {
   },
   limits: {
     'lane-drift':
-      'Es trennt das Wandern der Bahn nur dann von der Änderung, wenn es auf jeder Seite gleichmäßig weitergeht.',
+      'Es trennt das Wandern der Bahn nur dann von der Änderung, wenn es bei jeder Variante gleichmäßig weitergeht.',
     'lane-jump': 'Es erkennt keine Bahn, die beim Ballwechsel springt.',
     'other-line': 'Es spricht von dieser Linie; ein Urteil über einen Ball braucht eine zweite.',
     'stage-drift':
@@ -355,7 +355,7 @@ const german: SameWords<typeof english> = {
   tooFewMany: '{of} von {all} Varianten fehlen Würfe, mindestens je {n}',
   tooFewSide: '{name} braucht noch {n}',
   tooFewEntries:
-    'Zu wenige notierte Eintrittsbretter zum Vergleichen (mindestens {n} je Seite). Greifen und Gasse stehen oben.',
+    'Zu wenige notierte Eintrittsbretter zum Vergleichen (mindestens {n} je Variante). Greifen und Gasse stehen oben.',
   others: {
     open: 'Was die anderen Maße sagen',
     none: 'Niemand hat erstes Greifen, Breakpoint, Eintrittswinkel oder Greifen von zwei Varianten oft genug notiert.',
@@ -419,21 +419,22 @@ const german: SameWords<typeof english> = {
     '▲ Nicht zu trennen: {what} änderte sich zugleich mit dem Ball und würde den Unterschied ebenso erklären. Noch zwei Kontrollen werfen.',
   confounders: { drift: 'die Bahn', bowler: 'der Spieler', lane: 'die Bahn', day: 'der Tag', line: 'die Linie' },
   wouldTell:
-    '{n} weitere Würfe je Seite, abwechselnd, würden einen Unterschied von {boards} Brettern in vier von fünf Fällen erkennen. | {n} weiterer Wurf je Seite, abwechselnd, würde einen Unterschied von {boards} Brettern in vier von fünf Fällen erkennen. | {n} weitere Würfe je Seite, abwechselnd, würden einen Unterschied von {boards} Brettern in vier von fünf Fällen erkennen.',
+    '{n} weitere Würfe je Variante, abwechselnd, würden einen Unterschied von {boards} Brettern in vier von fünf Fällen erkennen. | {n} weiterer Wurf je Variante, abwechselnd, würde einen Unterschied von {boards} Brettern in vier von fünf Fällen erkennen. | {n} weitere Würfe je Variante, abwechselnd, würden einen Unterschied von {boards} Brettern in vier von fünf Fällen erkennen.',
   wouldHaveTold: 'Einen Unterschied von {boards} Brettern hätten diese Würfe in vier von fünf Fällen erkannt.',
-  throwAgain: 'Eine Seite kam nach der anderen: noch zwei Kontrollen sagen mehr als weitere Würfe derselben Seite.',
+  throwAgain:
+    'Eine Variante kam nach der anderen: noch zwei Kontrollen sagen mehr als weitere Würfe derselben Variante.',
   driftAllowed:
-    'Eine Seite kam nach der anderen. Der Bereich rechnet mit einer Bahn, die den Eintritt in zehn Würfen um bis zu zwei Bretter bewegt (angenommen).',
+    'Eine Variante kam nach der anderen. Der Bereich rechnet mit einer Bahn, die den Eintritt in zehn Würfen um bis zu zwei Bretter bewegt (angenommen).',
   adjusted:
     'Gewogen mit {names}. Wie stark jedes davon den Eintritt bewegt, beginnt beim Bewegungsmodell (angenommen) und folgt diesen Würfen.',
   known: {
     source:
       'Die Würfe dieses Versuchs, wie eingetragen: keiner zählt. | Die Würfe dieses Versuchs, wie eingetragen: {n} zählt. | Die Würfe dieses Versuchs, wie eingetragen: {n} zählen.',
-    model: 'Mittel jeder Seite ohne den Anteil von Ziel, Füßen, Tempo und Wandern der Bahn, nach Bayes.',
+    model: 'Mittel jeder Variante ohne den Anteil von Ziel, Füßen, Tempo und Wandern der Bahn, nach Bayes.',
     data: 'Beiseitegelegt: {aside}. Aufwärmwürfe: {warm}.',
     band: '95-%-Intervall, in den Worten oben; Streuung und kleine Zahlen sind darin.',
-    noBand: 'Keines, bevor jede Seite genug Würfe hat.',
-    moreShots: 'Mehr Würfe jeder Seite, abwechselnd.',
+    noBand: 'Keines, bevor jede Variante genug Würfe hat.',
+    moreShots: 'Mehr Würfe jeder Variante, abwechselnd.',
     settled: 'Es ist gezeigt; eine andere Bahn oder Oberfläche wäre eine andere Frage.',
   },
   weighing: 'Was einzelne Würfe wiegen',
@@ -442,7 +443,7 @@ const german: SameWords<typeof english> = {
   weighsVerdict: 'Das Urteil wäre ein anderes.',
   weighsNothing: 'Es gibt noch kein Urteil, das an einem hängen könnte.',
   unnoted:
-    'Nicht notiert, {what}: {n} Würfe, als üblich für ihre Seite und mit mehr Streuung gerechnet. | Nicht notiert, {what}: {n} Wurf, als üblich für seine Seite und mit mehr Streuung gerechnet. | Nicht notiert, {what}: {n} Würfe, als üblich für ihre Seite und mit mehr Streuung gerechnet.',
+    'Nicht notiert, {what}: {n} Würfe, als üblich für ihre Variante und mit mehr Streuung gerechnet. | Nicht notiert, {what}: {n} Wurf, als üblich für seine Variante und mit mehr Streuung gerechnet. | Nicht notiert, {what}: {n} Würfe, als üblich für ihre Variante und mit mehr Streuung gerechnet.',
   covariates: {
     targetDeviationBoards: 'Zielen',
     laydownDeviationBoards: 'Stand der Füße',

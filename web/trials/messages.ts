@@ -81,7 +81,7 @@ export default {
       '{n} shots an arm, {all} in all, tell a difference of {boards} boards in four of five cases, with the usual scatter of a shot (assumed).',
   },
   limits: {
-    'lane-drift': 'It tells the lane’s drift from the change only where the drift goes on evenly within each side.',
+    'lane-drift': 'It tells the lane’s drift from the change only where the drift goes on evenly within each arm.',
     'lane-jump': 'It cannot tell a lane that jumps while the ball is being changed.',
     'other-line': 'It speaks of this line; a verdict on a ball needs a second one.',
     'stage-drift':
@@ -339,7 +339,7 @@ export default {
   phases: '{from} to {to}',
   tooFewMany: '{of} of {all} arms lack shots, at least {n} each',
   tooFewSide: '{name} needs {n} more',
-  tooFewEntries: 'Too few entry boards noted to compare (at least {n} a side). Reads and pockets stand above.',
+  tooFewEntries: 'Too few entry boards noted to compare (at least {n} an arm). Reads and pockets stand above.',
   others: {
     open: 'What the other measures say',
     none: 'Nobody noted first read, breakpoint, entry angle or reads of two arms often enough.',
@@ -409,21 +409,21 @@ export default {
     line: 'the line',
   },
   wouldTell:
-    '{n} more shots a side, in turns, would tell a difference of {boards} boards in four of five cases. | {n} more shot a side, in turns, would tell a difference of {boards} boards in four of five cases. | {n} more shots a side, in turns, would tell a difference of {boards} boards in four of five cases.',
+    '{n} more shots an arm, in turns, would tell a difference of {boards} boards in four of five cases. | {n} more shot an arm, in turns, would tell a difference of {boards} boards in four of five cases. | {n} more shots an arm, in turns, would tell a difference of {boards} boards in four of five cases.',
   wouldHaveTold: 'A difference of {boards} boards would have been told by these shots in four of five cases.',
-  throwAgain: 'One side came after the other: two controls again tell more than further shots of the same side.',
+  throwAgain: 'One arm came after the other: two controls again tell more than further shots of the same arm.',
   driftAllowed:
-    'One side came after the other. The interval allows for a lane that moves the entry by up to two boards in ten shots (assumed).',
+    'One arm came after the other. The interval allows for a lane that moves the entry by up to two boards in ten shots (assumed).',
   adjusted:
     'Weighed with {names}. How much each of them moves the entry begins where the motion model has it (assumed) and follows these shots.',
   known: {
     source:
       'The shots of this trial as they were recorded: no shot counts. | The shots of this trial as they were recorded: {n} counts. | The shots of this trial as they were recorded: {n} count.',
-    model: 'Mean of each side with aim, feet, speed and the lane’s drift taken out, by Bayes.',
+    model: 'Mean of each arm with aim, feet, speed and the lane’s drift taken out, by Bayes.',
     data: 'Set aside: {aside}. Warm-up shots: {warm}.',
     band: '95 % interval, in the words above; scatter and small numbers are in it.',
-    noBand: 'None before each side has enough shots.',
-    moreShots: 'More shots of each side, in turns.',
+    noBand: 'None before each arm has enough shots.',
+    moreShots: 'More shots of each arm, in turns.',
     settled: 'It is shown; another lane, or another surface, would be another question.',
   },
   weighing: 'What single shots weigh',
@@ -432,7 +432,7 @@ export default {
   weighsVerdict: 'The verdict would be another.',
   weighsNothing: 'There is no verdict yet that could hang on one.',
   unnoted:
-    'Not noted, {what}: {n} shots, reckoned as usual for their side and with more scatter. | Not noted, {what}: {n} shot, reckoned as usual for its side and with more scatter. | Not noted, {what}: {n} shots, reckoned as usual for their side and with more scatter.',
+    'Not noted, {what}: {n} shots, reckoned as usual for their arm and with more scatter. | Not noted, {what}: {n} shot, reckoned as usual for its arm and with more scatter. | Not noted, {what}: {n} shots, reckoned as usual for their arm and with more scatter.',
   covariates: {
     targetDeviationBoards: 'aim at the target',
     laydownDeviationBoards: 'where the feet were',

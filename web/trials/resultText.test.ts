@@ -62,7 +62,7 @@ describe('a trial’s result in words', () => {
   test('one side after the other: shown only where no drift of a lane would explain it, and that is said', async () => {
     const far = { c: [17.5, 17, 17.5, 17], v: [12.5, 12, 12, 12.5] }
     expect((await linesOf(trialOf('ccccvvvv', far))).join(' ')).toMatch(
-      /The difference is shown\. One side came after the other\. The interval allows for a lane/,
+      /The difference is shown\. One arm came after the other\. The interval allows for a lane/,
     )
     // Half a board from shot to shot of either side: the lane goes on as it went.
     const near = { c: [18, 18, 17.5, 17.5, 17.5, 17, 17, 17], v: [16.5, 16.5, 16.5, 16, 16, 16, 15.5, 15.5] }
@@ -74,7 +74,7 @@ describe('a trial’s result in words', () => {
   test('too little to tell: how many more shots would; enough and nothing there: that they would have told', async () => {
     const wide = { c: [15, 19, 16, 18], v: [16, 20, 15, 19] }
     expect((await linesOf(trialOf('cvvccvvc', wide))).join(' ')).toMatch(
-      /No difference is shown.* \d+ more shots a side, in turns, would tell a difference of 1\.5 boards/,
+      /No difference is shown.* \d+ more shots an arm, in turns, would tell a difference of 1\.5 boards/,
     )
     const none = { c: [17, 17.5, 17, 17.5], v: [17.5, 17, 17, 17.5] }
     expect((await linesOf(trialOf('cvvc'.repeat(4), none))).join(' ')).toContain(
@@ -85,7 +85,7 @@ describe('a trial’s result in words', () => {
   test('a target that was not noted is told and does not take the others with it', async () => {
     const text = await linesOf(trialOf('cvvccvvc', sure, [10, 10.5, 10, 9.5, null, 10, 10, 10]))
     expect(text.join(' ')).toContain('Weighed with aim at the target, drift of the lane.')
-    expect(text.join(' ')).toContain('Not noted, aim at the target: 1 shot, reckoned as usual for its side')
+    expect(text.join(' ')).toContain('Not noted, aim at the target: 1 shot, reckoned as usual for its arm')
   })
 
   test('on request: the shots that it hangs on, one that turns the verdict first', async () => {

@@ -1,5 +1,6 @@
 import { boundsOf } from './bounds.ts'
 import { improve } from './improve.ts'
+import { improveJobShop, isJobShop } from './jobShop.ts'
 import { Bench, type Placed } from './place.ts'
 import { type Problem, needsPerson, problemOf } from './problem.ts'
 import { prove } from './prove.ts'
@@ -29,6 +30,8 @@ const mostProved = 60
 const shareToImprove = 0.4
 /** Rounds without a better plan after which more of them are no use where a proof can be sought. */
 const idleRounds = 300
+/** The same for a job shop, which looks at the clock after many rounds. */
+const idleLooks = 15
 /** Of a large bench, where a round takes long, nothing is looked for any more after so many without a better plan. */
 const idleAtLarge = 1500
 const roundsATell = 16
@@ -57,19 +60,24 @@ export function scheduleOf(question: ScheduleQuestion, limits: ScheduleLimits): 
   const small = problem.ops.length <= mostProved
   let since = 0
   let lastBest: Placed | null = null
-  const improved = improve(problem, {
-    seed: limits.seed ?? 1,
-    goOn: (best, rounds) => {
-      since = best === lastBest ? since + 1 : 0
-      lastBest = best
-      // A bound that is met leaves only the pads to better: a short search is enough for those.
-      if (since > idleRounds && (small || met(best))) return false
-      if (since > idleAtLarge && question.minimise !== 'span') return false
-      if (rounds % roundsATell === 0) tell(best)
-      else if (problem.ops.length < slowRounds) return true
-      return !limits.cancelled?.() && share() < (small ? shareToImprove : 1)
-    },
-  })
+  const seed = limits.seed ?? 1
+  /** Whether a search goes on that has looked around so often. */
+  const goOn = (idleAtMost: number, many: boolean) => (best: Placed, rounds: number) => {
+    since = best === lastBest ? since + 1 : 0
+    lastBest = best
+    // A bound that is met leaves only the pads to better: a short search is enough for those.
+    if (since > idleAtMost && (small || met(best))) return false
+    if (since > idleAtLarge && question.minimise !== 'span') return false
+    if (many || rounds % roundsATell === 0) tell(best)
+    else if (problem.ops.length < slowRounds) return true
+    return !limits.cancelled?.() && share() < (small ? shareToImprove : 1)
+  }
+  const improved = isJobShop(problem)
+    ? improveJobShop(problem, improve(problem, { seed, goOn: () => false }), bounds.late, {
+        seed,
+        goOn: goOn(idleLooks, true),
+      })
+    : improve(problem, { seed, goOn: goOn(idleRounds, false) })
   if (met(improved) || !small || limits.cancelled?.()) return answer(problem, improved, bounds, met(improved))
   const proof = prove(problem, improved, (nodes) => {
     if (nodes % nodesATell === 0) tell(improved)
