@@ -23,7 +23,7 @@ import { answers, removal, write } from '../http/write.ts'
 import { patternVolumeMl } from '../lanes/store.ts'
 import { appendEvent, eventOf, eventsOfBall, firstSurface, recordLayout, withdrawEvent } from './events.ts'
 import { ballDependents, deleteBall, mergeBalls } from './mend.ts'
-import { ballById, createBall, listBalls, updateBall } from './store.ts'
+import { ballById, createBall, isBall, listBalls, updateBall } from './store.ts'
 
 async function existing(db: Db, id: string) {
   const ball = await ballById(db, id)
@@ -41,6 +41,11 @@ async function recordsOf(db: Db, user: SignedIn, ballId: string, kind: BallEvent
   throw notAllowed(user.role)
 }
 
+async function needBall(db: Db, id: string): Promise<string> {
+  if (!(await isBall(db, id))) throw notFound('ball')
+  return id
+}
+
 export function ballRoutes(context: Context): Router {
   const { database } = context
   const router = Router()
@@ -55,8 +60,7 @@ export function ballRoutes(context: Context): Router {
   })
 
   router.get('/:id/events', async (request, response) => {
-    await existing(database, idOf(request))
-    response.json(await eventsOfBall(database, idOf(request)))
+    response.json(await eventsOfBall(database, await needBall(database, idOf(request))))
   })
 
   router.post(
@@ -88,12 +92,12 @@ export function ballRoutes(context: Context): Router {
       context,
       ballEventSchema,
       async ({ db, input, request, user }) => {
-        const ball = await existing(db, idOf(request))
-        await recordsOf(db, user, ball.id, input.kind)
+        const id = await needBall(db, idOf(request))
+        await recordsOf(db, user, id, input.kind)
         const volumeMl =
           input.kind === 'games' && input.patternId ? await patternVolumeMl(db, input.patternId) : undefined
-        await appendEvent(db, ball.id, input, { staffId: user.id, volumeMl })
-        return ballById(db, ball.id)
+        await appendEvent(db, id, input, { staffId: user.id, volumeMl })
+        return ballById(db, id)
       },
       ({ db, request }) => ballById(db, idOf(request)),
     ),
@@ -106,10 +110,10 @@ export function ballRoutes(context: Context): Router {
       context,
       drillingSchema,
       async ({ db, input, request, user }) => {
-        const ball = await existing(db, idOf(request))
+        const ballId = await needBall(db, idOf(request))
         const { id, ...drilling } = input
-        await recordLayout(db, ball.id, id, drilling, user.id)
-        return ballById(db, ball.id)
+        await recordLayout(db, ballId, id, drilling, user.id)
+        return ballById(db, ballId)
       },
       ({ db, request }) => ballById(db, idOf(request)),
     ),

@@ -18,11 +18,14 @@ const select = `select b.*, c.name as customer_name, c.hand as customer_hand
 const hourMs = 3_600_000
 
 /** A kept row as it is at this moment: only the oil film has moved since the last event. */
-function asNow({ surfaceAt, stale: _stale, ...row }: Row, constants: SurfaceConstants, playsOn: string | null): Ball {
-  const then = row.surface as SurfaceNow
-  const surface =
-    surfaceAt === null ? then : surfaceLater(then, (Date.now() - Date.parse(surfaceAt)) / hourMs, constants)
-  return { ...row, surface, playsOn }
+function asNow(row: Row, constants: SurfaceConstants, playsOn: string | null): Ball {
+  const { surfaceAt, surface } = row
+  const now =
+    surfaceAt === null
+      ? surface
+      : surfaceLater(surface as SurfaceNow, (Date.now() - Date.parse(surfaceAt)) / hourMs, constants)
+  // The row is nobody else's: fifty fields are not copied for each of a hundred balls. What is undefined is not told.
+  return Object.assign(row, { surface: now, playsOn, surfaceAt: undefined, stale: undefined })
 }
 
 /** Balls of a query over `ball_whole`, brought up to date where something has moved since; never more than the query names. */
@@ -51,6 +54,10 @@ export const ballsOfCustomers = (db: Db, customerIds: readonly string[]) =>
   ballsWhere(db, 'where b.customer_id = any($1) order by b.name collate "und-x-icu"', [customerIds])
 
 export const ballsByIds = (db: Db, ids: readonly string[]) => ballsWhere(db, 'where b.id = any($1)', [ids])
+
+/** Whether there is such a ball, retired or not. */
+export const isBall = async (db: Db, id: string) =>
+  (await db.maybeOne('select 1 from ball where id = $1', [id])) !== null
 
 export const ballById = async (db: Db, id: string): Promise<Ball | null> => (await ballsByIds(db, [id]))[0] ?? null
 

@@ -9,7 +9,7 @@ export const present: Area = {
     { name: 'present-passed', every: '*/10 * * * *', run: (database) => database.transaction((db) => markPassed(db)) },
   ],
   tables: ['ball_present', 'rack_present'],
-  foreignTables: ['ball', 'oil_learnt'],
+  foreignTables: ['ball', 'oil_learnt', 'shop'],
   exports: ['lists.ts', 'settle.ts', 'store.ts'],
   imports: ['balls', 'events', 'shop', 'surface', 'upkeep'],
 }

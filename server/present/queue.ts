@@ -7,7 +7,7 @@ import type { Job, Task } from '../http/area.ts'
 import { teach } from '../surface/experience.ts'
 import { keepWanted } from '../surface/fits.ts'
 import { settle, settleBehind, settleMine, wantedOf } from './settle.ts'
-import { fitsWaiting, markAgain, someBehind } from './store.ts'
+import { markAgain, openEnds } from './store.ts'
 
 /** Fits, present states that wait behind a change which concerns many balls, and each area's tasks; worked off by whichever process is free. */
 const queues = { fit: 'fit', behind: 'present-behind' } as const
@@ -79,10 +79,13 @@ export async function openBehind(
   })
   return {
     async beforeCommit(db) {
-      await settleMine(db, 'later')
-      const wanted = await fitsWaiting(db, mostAtOnce)
+      let ends = await openEnds(db, mostAtOnce)
+      if (ends.moved) {
+        await settleMine(db, 'later')
+        ends = await openEnds(db, mostAtOnce)
+      }
+      const { fits: wanted, behind } = ends
       for (const ballId of wanted) await boss.send(queues.fit, { ballId }, { singletonKey: ballId, ...within(db) })
-      const behind = await someBehind(db)
       if (behind) await boss.send(queues.behind, {}, within(db))
       return wanted.length > 0 || behind ? () => workers.forEach((id) => boss.notifyWorker(id)) : undefined
     },
@@ -120,6 +123,6 @@ export async function openBehind(
 /** Without queues: everything is made at once, inside the transaction; for imports and tests. */
 export const atOnce = async (db: Db): Promise<undefined> => {
   await settleMine(db, 'now')
-  await settle(db, await fitsWaiting(db, mostAtOnce), 'now')
+  await settle(db, (await openEnds(db, mostAtOnce)).fits, 'now')
   while ((await settleBehind(db, 'now')) > 0);
 }

@@ -4,7 +4,7 @@ import type { PlayAhead } from '../events/nextDay.ts'
 import { playAhead, tournamentsOf } from '../events/store.ts'
 import { standingEvents } from '../balls/events.ts'
 import type { Db } from '../database/db.ts'
-import { shopConstants } from '../shop/store.ts'
+import { constantsOf, notSetUp } from '../shop/store.ts'
 import { type Experience, experienceOf } from '../surface/experience.ts'
 import { type Policies, policiesFor } from '../upkeep/store.ts'
 import type { BallOwned, Present } from './fold.ts'
@@ -18,8 +18,12 @@ const unlearnt = learnOilCorrection([])
 
 /** The shop's constants, with the oil of a game as its own tests have corrected it. */
 export async function learntConstants(db: Db): Promise<ShopConstants> {
-  const constants = await shopConstants(db)
-  const { factor, pairs } = await oilCorrection(db)
+  const row = await db.maybeOne<{ constants: unknown; correction: OilCorrection | null }>(
+    'select s.constants, o.correction from shop s left join oil_learnt o on true',
+  )
+  if (!row) throw notSetUp()
+  const constants = constantsOf(row.constants)
+  const { factor, pairs } = row.correction ?? unlearnt
   return pairs === 0 ? constants : { ...constants, oilPerGameUl: constants.oilPerGameUl * factor }
 }
 
@@ -118,15 +122,22 @@ export const markPassed = (db: Db) =>
 export const markAgain = (db: Db, ballId: string) =>
   db.run('update ball_present set stale = this_transaction() where ball_id = $1', [ballId])
 
-export const someBehind = async (db: Db) =>
-  (await db.one<{ waiting: boolean }>('select exists (select from ball_present where stale = 0) as waiting')).waiting
-
-/** Balls whose readings wait for a fit. */
-export const fitsWaiting = async (db: Db, limit: number): Promise<string[]> =>
-  (
-    await db.many<{ ballId: string }>('select ball_id from ball_present where fit_wanted order by ball_id limit $1', [
-      limit,
-    ])
-  ).map((row) => row.ballId)
+/** What a transaction leaves open at its end: asked in one go, since mostly there is nothing. */
+export interface OpenEnds {
+  /** Whether balls or racks are still as they were before it. */
+  readonly moved: boolean
+  /** Balls whose readings wait for a fit. */
+  readonly fits: readonly string[]
+  /** Whether anything waits to be brought up to date behind. */
+  readonly behind: boolean
+}
+export const openEnds = (db: Db, mostFits: number) =>
+  db.one<OpenEnds>(
+    `select exists (select from ball_present where stale = this_transaction())
+         or exists (select from rack_present where stale = this_transaction()) as moved,
+       array(select ball_id::text from ball_present where fit_wanted order by ball_id limit $1) as fits,
+       exists (select from ball_present where stale = 0) as behind`,
+    [mostFits],
+  )
 
 export const markAll = (db: Db) => db.run('update ball_present set stale = 0')

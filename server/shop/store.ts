@@ -2,12 +2,24 @@ import { said, type Shop, type ShopConstants, type ShopInput, shopSchema } from 
 import type { Db } from '../database/db.ts'
 import { ProblemError, versionConflict } from '../http/errors.ts'
 
+export const notSetUp = () => new ProblemError(503, 'unavailable', said('refused.shopNotSetUp'))
+
 /** The shop's settings; constants that it never changed come from core's defaults. */
 export async function readShop(db: Db): Promise<Shop> {
   const row = await db.maybeOne<Shop>('select name, constants, created_at, updated_at, version from shop')
-  if (!row) throw new ProblemError(503, 'unavailable', said('refused.shopNotSetUp'))
-  const { name, constants } = shopSchema.cast(row) as ShopInput
-  return { ...row, name, constants }
+  if (!row) throw notSetUp()
+  return { ...row, constants: constantsOf(row.constants) }
+}
+
+/** The constants that were read last, as they are stored and with those that the shop never changed. */
+let known: { readonly stored: string; readonly constants: ShopConstants } | null = null
+
+/** Constants with those that the shop never changed. Nearly every answer asks for them, and hardly ever are they others than the time before. */
+export function constantsOf(stored: unknown): ShopConstants {
+  const text = JSON.stringify(stored)
+  if (known?.stored !== text)
+    known = { stored: text, constants: (shopSchema.cast({ name: '', constants: stored }) as ShopInput).constants }
+  return known.constants
 }
 
 export const shopName = async (db: Db) => (await readShop(db)).name
