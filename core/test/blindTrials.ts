@@ -105,7 +105,7 @@ export function judgedBlind(trials: number, hidden: Omit<Hidden, 'seed'>) {
 }
 
 const names = 'ABCDEF'
-/** How often the interval of each contrast holds the truth, and how often one is claimed that is not there. */
+/** How often the interval of each contrast holds the truth, by its name, and how often one is claimed that is not there. */
 export function held(
   arms: readonly { readonly arm: number; readonly levels: readonly string[] }[],
   hidden: Omit<Hidden, 'seed' | 'difference'>,
@@ -115,21 +115,21 @@ export function held(
     name: effect.name,
     weights: Object.fromEntries(Object.entries(contrast.weights).map(([arm, by]) => [names[Number(arm) - 1]!, by])),
   }))
-  let [within, of, claimed, none] = [0, 0, 0, 0]
+  const heldOf = new Map(asked.map(({ name }) => [name, 0]))
+  let [claimed, none] = [0, 0]
   for (let seed = 1; seed <= runs; seed += 1) {
     const shots = blindTrial({ ...hidden, difference: 0, seed: 6367 * seed })
     const inOrder = [...shots].sort((a, b) => a.variant.localeCompare(b.variant))
     for (const told of judge(inOrder, { ...entry, contrasts: asked }).contrasts) {
       const { weights } = asked.find(({ name }) => name === told.name)!
       const truth = Object.entries(weights).reduce((sum, [arm, by]) => sum + by * (hidden.effects?.[arm] ?? 0), 0)
-      of += 1
-      within += Number(told.low <= truth && truth <= told.high)
+      heldOf.set(told.name, heldOf.get(told.name)! + Number(told.low <= truth && truth <= told.high))
       if (Math.abs(truth) > 1e-9) continue
       none += 1
       claimed += Number(told.pHolm < 0.05)
     }
   }
-  return { within: within / of, claimed: claimed / none }
+  return { within: [...heldOf].map(([name, count]) => [name, count / runs] as const), claimed: claimed / none }
 }
 /** How often each pair's interval of a ladder with the control back holds the truth. */
 export function ladderHeld(runs: number): number {

@@ -21,7 +21,9 @@ describe('a verdict in blind trials', () => {
     '%s: the interval holds the truth, the sign is right, and nothing is claimed where nothing is',
     async (_, order) => {
       const { covered, right } = await judgedBlind(trials, { difference: 1.5, order })
+      // Neither too narrow nor wider than what is known asks for.
       expect(covered).toBeGreaterThan(0.93 - slack(0.93))
+      expect(covered).toBeLessThan(0.97 + slack(0.97))
       expect(right).toBeGreaterThan(0.95 - slack(0.95))
       // The model is linear: what is claimed at no difference is what lies outside its interval at any.
       const { claimed } = await judgedBlind(trials / 3, { difference: 0, order })
@@ -65,7 +67,13 @@ describe('combinations in blind trials', () => {
     const effects = { B: 1, C: -1.5, D: 2, E: 0.5, F: -2 }
     const heldOf = (of: object) =>
       outside<ReturnType<typeof held>>(url, 'held', [arms, { order, ...days, effects: of }, runs])
-    expect((await heldOf(effects)).within).toBeGreaterThan(0.95 - sure(0.95))
+    const { within } = await heldOf(effects)
+    expect(within).toHaveLength(arms.length === 4 ? 3 : 5)
+    for (const [contrast, share] of within) {
+      // A day apart moves all that is thrown on it: what comes after against what came before is what is believed of days, no more.
+      if ('newDayAt' in days && contrast === '1:after') expect(share).toBeGreaterThan(0.97)
+      else expect([contrast, share > 0.95 - 1.5 * sure(0.95)]).toEqual([contrast, true])
+    }
     expect((await heldOf({})).claimed).toBeLessThan(0.05 + sure(0.05))
   })
 
