@@ -4,8 +4,8 @@ import { spoken } from '../i18n.ts'
 
 /** How each language writes a day of this year, and one of another. */
 const dayForms = {
-  en: { near: 'EEE d MMM', far: 'd MMM yyyy', short: 'd MMM' },
-  de: { near: 'EEEEEE d. MMM', far: 'd. MMM yyyy', short: 'd. MMM' },
+  en: { near: 'EEE d MMM', far: 'd MMM yyyy', short: 'd MMM', paper: 'EEE d MMM yyyy' },
+  de: { near: 'EEEEEE d. MMM', far: 'd. MMM yyyy', short: 'd. MMM', paper: 'EEEEEE d. MMM yyyy' },
 } as const
 
 /** German months are cut with a full stop, which at the end of a sentence would stand there twice. */
@@ -17,6 +17,9 @@ export function dayText(iso: string): string {
   const forms = dayForms[spoken.value]
   return written(date, date.getFullYear() === nowDate().getFullYear() ? forms.near : forms.far)
 }
+
+/** A day on paper, which is kept for years: `Tue 24 Nov 2026`. */
+export const paperDay = (at: Date | number = nowDate()) => written(at, dayForms[spoken.value].paper)
 
 /** From the first day to the last; one day alone where they are the same. */
 export const daysText = (from: string, to: string) =>

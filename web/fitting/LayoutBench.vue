@@ -6,7 +6,7 @@ import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
 import LoadState from '../controls/LoadState.vue'
-import { dayText, todayText } from '../controls/days.ts'
+import { paperDay } from '../controls/days.ts'
 import CustomerField from '../customers/CustomerField.vue'
 import { post } from '../http/client.ts'
 import { textOfAll, textsByPath } from '../i18n.ts'
@@ -79,7 +79,7 @@ const facts = computed((): DrillFacts => ({
   figures: sheetFigures(layout.value, pap.value, { diameterIn, holes: sound.value }),
   holes: sound.value,
   clearances: clearances.value,
-  madeOn: dayText(todayText()),
+  madeOn: paperDay(),
 }))
 const content = computed(() => drillSheetOf(facts.value, t))
 /** What both drawings show. */

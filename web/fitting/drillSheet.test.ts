@@ -68,7 +68,7 @@ describe('the drill sheet in words', () => {
     expect(words).not.toMatch(/\d in\b/)
     expect(words).toContain('size 24.6 mm')
     expect(words).toContain('forward 3.2 mm')
-    expect(wordsOf()).toContain('size 0.969 in, 1.75 in deep; forward 0.125 in')
+    expect(wordsOf()).toContain('size 31/32 in, 1 3/4 in deep; forward 1/8 in')
   })
   test('every hole is listed; only open ones are counted, measured to the pin and drilled', () => {
     const sheet = drillSheetOf(facts(), t)

@@ -1,5 +1,5 @@
 import { type Distances, type Hole, type Layout, type Pap, type SheetFigures } from '@sleetfall/core'
-import { type SheetContent, markText } from './sheet.ts'
+import { type SheetContent, fineText, markText } from './sheet.ts'
 import { fixed } from '../controls/figures.ts'
 
 /** Everything that a drill sheet is made of, before it is put into words. */
@@ -39,9 +39,7 @@ export function derivedRows(facts: Pick<DrillFacts, 'figures' | 'clearances' | '
 export function drillSheetOf(facts: DrillFacts, t: Translate): SheetContent {
   const { left, metric, layout, pap, distances, holes } = facts
   const mark = (inches: number) => markText(inches, metric)
-  /** Bores and pitches are read to the thousandth, or to a tenth of a millimetre. */
-  const fine = (inches: number, digits = 3) =>
-    metric ? `${fixed(inches * 25.4, 1)} mm` : `${fixed(inches, digits)} in`
+  const fine = (inches: number) => fineText(inches, metric)
   return {
     title: t('fitting.sheetTitle'),
     ball: facts.ball,
@@ -68,7 +66,7 @@ export function drillSheetOf(facts: DrillFacts, t: Translate): SheetContent {
               over: mark(hole.overIn),
               up: mark(hole.upIn),
               size: fine(hole.diameterIn),
-              depth: fine(hole.depthIn, 2),
+              depth: mark(hole.depthIn),
               forward: fine(hole.forwardPitchIn ?? 0),
               lateral: fine(hole.lateralPitchIn ?? 0),
             }),
@@ -89,5 +87,10 @@ export function drillSheetOf(facts: DrillFacts, t: Translate): SheetContent {
     ],
     cautions: [t('fitting.cautions.drill'), t('fitting.cautions.plug'), t('fitting.cautions.rules')],
     madeOn: facts.madeOn,
+    marks: {
+      pin: t('fitting.globe.marks.pin'),
+      psa: t('fitting.globe.marks.psa'),
+      pap: t('fitting.globe.marks.pap'),
+    },
   }
 }

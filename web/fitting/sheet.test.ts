@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { parseInches } from '@sleetfall/core'
-import { type SheetContent, markText, stripSvg } from './sheet.ts'
+import { inchForm } from '../controls/quantities.ts'
+import { type SheetContent, fineText, markText, stripSvg } from './sheet.ts'
 
 const content = (change: Partial<SheetContent> = {}): SheetContent => ({
   title: 'Drill sheet',
@@ -23,6 +24,7 @@ const content = (change: Partial<SheetContent> = {}): SheetContent => ({
   steps: [],
   cautions: [],
   madeOn: '26 Nov',
+  marks: { pin: 'pin', psa: 'PSA', pap: 'PAP' },
   ...change,
 })
 
@@ -30,15 +32,18 @@ describe('lengths on paper', () => {
   test('inches read back as what was written, to the nearest sixteenth', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 13, noNaN: true }), (inches) => {
-        const [fraction, decimal] = markText(inches, false).split(' in (')
-        expect(Math.abs(parseInches(fraction!)! - inches)).toBeLessThanOrEqual(1 / 32 + 1e-9)
-        expect(Math.abs(Number.parseFloat(decimal!) - inches)).toBeLessThanOrEqual(0.0005 + 1e-9)
+        const read = (text: string) => parseInches(text.replace(/ in$/, ''))!
+        expect(Math.abs(read(markText(inches, false)) - inches)).toBeLessThanOrEqual(1 / 32 + 1e-9)
+        expect(Math.abs(read(fineText(inches, false)) - inches)).toBeLessThanOrEqual(1 / 128 + 1e-9)
+        inchForm.value = 'decimals'
+        expect(Math.abs(read(markText(inches, false)) - inches)).toBeLessThanOrEqual(0.0005 + 1e-9)
+        inchForm.value = 'fractions'
       }),
     )
   })
   test('metric is metric', () => {
     expect(markText(4.5, true)).toBe('114.3 mm')
-    expect(stripSvg(content({ metric: true }))).not.toMatch(/ in \(\d\.\d{3}\)/)
+    expect(stripSvg(content({ metric: true }))).not.toMatch(/: [\d /]+ in</)
   })
 })
 

@@ -1,7 +1,8 @@
-import { openPaper, saveBlob } from '../print/paper.ts'
+import { type Paper, openPaper, saveBlob } from '../print/paper.ts'
 import { type Hole, type Layout, type Pap, type SheetFigures, formatInchFraction, formatLayout } from '@sleetfall/core'
 import { fixed } from '../controls/figures.ts'
 import { inchForm, layoutText } from '../controls/quantities.ts'
+import { sheetDrawing } from './sheetDrawing.ts'
 
 export interface SheetContent {
   readonly title: string
@@ -21,31 +22,62 @@ export interface SheetContent {
   readonly steps: readonly string[]
   readonly cautions: readonly string[]
   readonly madeOn: string
+  /** What the marks are called in the drawing. */
+  readonly marks: { readonly pin: string; readonly psa: string; readonly pap: string }
 }
 
-/** A length as screen and drill sheet give it: to the nearest 1/16 in with the decimal beside it, or in mm. */
-export const markText = (inches: number, metric: boolean) =>
+/** A length as screen and drill sheet give it: to the nearest 1/16 in, or to the thousandth, as the member writes inches; or in mm. */
+export const markText = (inches: number, metric: boolean) => lengthText(inches, metric, 16)
+/** A bore or a pitch, of which bits and gauges have every 1/64. */
+export const fineText = (inches: number, metric: boolean) => lengthText(inches, metric, 64)
+const lengthText = (inches: number, metric: boolean, parts: number) =>
   metric
     ? `${fixed(inches * 25.4, 1)} mm`
     : inchForm.value === 'fractions'
-      ? `${formatInchFraction(inches)} in (${fixed(inches, 3)})`
+      ? `${formatInchFraction(inches, parts)} in`
       : `${fixed(inches, 3)} in`
 
 const fileName = (content: SheetContent, kind: string) =>
   `${content.ball} ${content.customer}`.replace(/[^\p{L}\p{N} -]/gu, '').trim() + `.${kind}`
 
-/** Drill sheet as PDF, A4, with the package loaded only now. */
+/** As wide as A4 and as high as a letter, less what printers leave at the edges: it comes out whole on either. */
+const page = { leftMm: 15, rightMm: 195, footMm: 262 }
+/** Where the drawing stands, at the upper right; what is written beside it is narrower. */
+const box = { leftMm: 141, topMm: 13, widthMm: 54, heightMm: 62 }
+
+function drawMarks({ pdf, write }: Paper, content: SheetContent): void {
+  const { lines, circles, labels } = sheetDrawing(content, box, content.marks)
+  const on = ([x, y]: readonly [number, number]) => [box.leftMm + x, box.topMm + y] as const
+  pdf.setLineWidth(0.2)
+  for (const { from, to, dashed } of lines) {
+    pdf.setLineDashPattern(dashed ? [1, 1] : [], 0)
+    pdf.line(...on(from), ...on(to))
+  }
+  pdf.setLineWidth(0.35)
+  for (const { at, radiusMm, filled, plugged } of circles) {
+    pdf.setLineDashPattern(plugged ? [1, 1] : [], 0)
+    pdf.circle(...on(at), radiusMm, filled ? 'F' : 'S')
+  }
+  pdf.setLineDashPattern([], 0)
+  for (const { at, text } of labels) write(text, ...on(at), { size: 8, bold: true })
+}
+
+/** Drill sheet as PDF, with the package loaded only now. */
 export async function savePdf(content: SheetContent): Promise<void> {
   const { title, ball, customer, hand, madeOn, cautions, steps, rows } = content
   const layout = layoutText(content.layout)
-  const paper = await openPaper([title, ball, customer, hand, madeOn, ...cautions, ...steps, ...rows.flat()], {
-    unit: 'mm',
-    format: 'a4',
-  })
+  const paper = await openPaper(
+    [title, ball, customer, hand, madeOn, ...cautions, ...steps, ...rows.flat(), ...Object.values(content.marks)],
+    {
+      unit: 'mm',
+      format: 'a4',
+    },
+  )
   let y = 20
-  const line = (text: string, size: number, bold = false, x = 15) => {
-    for (const row of paper.linesOf(text, 195 - x, { size, bold })) {
-      if (y > 280) {
+  const line = (text: string, size: number, bold = false, x = page.leftMm) => {
+    const right = y < box.topMm + box.heightMm + 4 ? box.leftMm - 4 : page.rightMm
+    for (const row of paper.linesOf(text, right - x, { size, bold })) {
+      if (y > page.footMm) {
         paper.pdf.addPage()
         y = 20
       }
@@ -53,6 +85,7 @@ export async function savePdf(content: SheetContent): Promise<void> {
       y += size * 0.5
     }
   }
+  drawMarks(paper, content)
   line(title, 18, true)
   y += 2
   line(`${ball}, ${customer}`, 13)
@@ -67,7 +100,7 @@ export async function savePdf(content: SheetContent): Promise<void> {
   for (const [label, value] of rows) {
     line(label, 10)
     y -= 5
-    line(value, 10, true, 85)
+    line(value, 10, true, 74)
   }
   paper.save(fileName(content, 'pdf'))
 }

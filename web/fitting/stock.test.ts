@@ -84,7 +84,14 @@ describe('stock list', () => {
 
 test('the 1:1 strips are as long as they say, and the ruler is six inches', () => {
   const svg = stripSvg({
-    ...{ title: 'Drill sheet', ball: 'Gannet <2>', customer: 'Odda', left: false, madeOn: '' },
+    ...{
+      title: 'Drill sheet',
+      ball: 'Gannet <2>',
+      customer: 'Odda',
+      left: false,
+      madeOn: '',
+      marks: { pin: 'pin', psa: 'PSA', pap: 'PAP' },
+    },
     ...{ holes: [], rows: [], steps: [], cautions: [] },
     layout: { drillingAngleDeg: 50, pinToPapIn: 4.5, valAngleDeg: 35 },
     pap: { overIn: 5, upIn: 0.5 },

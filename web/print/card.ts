@@ -1,4 +1,5 @@
 import { type StartLine, sketchOf } from '../bags/startSketch.ts'
+import { paperDay } from '../controls/days.ts'
 import { type Paper, openPaper } from './paper.ts'
 
 /** A page for the customer to take along, in words ready to print. */
@@ -20,6 +21,8 @@ const pages = {
   a6: { widthMm: 105, heightMm: 148, footMm: 122 },
 } as const
 const marginMm = 8
+/** How far capitals rise over their line. */
+const riseMmPerPoint = 0.25
 
 /** Saves a card as a PDF; the package comes only when it is asked for. */
 export async function saveCard({ format, shop, title, customer, lines, starts = [], care }: Card): Promise<void> {
@@ -29,6 +32,8 @@ export async function saveCard({ format, shop, title, customer, lines, starts = 
   const width = widthMm - 2 * marginMm
   let y = 14
   const write = (text: string, size: number, bold = false) => {
+    // Letters stand on their line: a taller one begins further below what was before it.
+    y += size * riseMmPerPoint
     for (const line of paper.linesOf(text, width, { size, bold })) {
       // What does not fit goes on the next page.
       if (y > heightMm - marginMm) {
@@ -38,9 +43,9 @@ export async function saveCard({ format, shop, title, customer, lines, starts = 
       paper.write(line, marginMm, y, { size, bold })
       y += size * 0.45
     }
-    y += 1.5
+    y += 1.5 - size * riseMmPerPoint
   }
-  write(shop, 9)
+  write([shop, paperDay()].filter(Boolean).join(' · '), 9)
   write(title, 17, true)
   write(customer, 11)
   paper.pdf.line(marginMm, y - 2, marginMm + width, y - 2)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { complaints } from '@sleetfall/core'
+import { complaints, describeSteps } from '@sleetfall/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
@@ -59,11 +59,13 @@ async function handBack() {
           grit: text.grit(now.surface).replace('≥', 'at least'),
           how: t(`surface.provenance.${now.surface.provenance}`),
         }),
-        ...(recipe ? [words(recipe).replaceAll(' → ', ', ')] : []),
+        ...(recipe?.kind === 'surfaced'
+          ? [t('surface.card.last', { steps: describeSteps(recipe.payload.steps), day: dayText(recipe.happenedAt) })]
+          : []),
         t('surface.card.games', { n: now.surface.gamesOnSurface }),
         ...(drying.value ? [drying.value] : []),
         ...next,
-      ].map((text) => ({ text })),
+      ].map((text, at) => ({ text, bold: at === 0 })),
       care: t('surface.card.care'),
     }),
   )

@@ -169,6 +169,7 @@ const german: SameWords<typeof english> = {
   card: {
     open: 'Rückgabekarte',
     surface: 'Oberfläche jetzt: {grit} ({how})',
+    last: 'Letzte Arbeit an der Oberfläche: {steps}, {day}',
     games: '{n} Spiele auf dieser Oberfläche | {n} Spiel auf dieser Oberfläche | {n} Spiele auf dieser Oberfläche',
     next: 'Als Nächstes: {work} {when}',
     care: 'Nach jedem Wurf abwischen, Reiniger gleich nach dem Spiel, Tuch und Reiniger fern von den Löchern. Kein Heizgerät, Ofen oder heißes Auto.',

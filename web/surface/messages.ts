@@ -162,6 +162,7 @@ export default {
   card: {
     open: 'Hand-back card',
     surface: 'Surface now: {grit} ({how})',
+    last: 'Last surface work: {steps}, {day}',
     games: '{n} games on this surface | {n} game on this surface | {n} games on this surface',
     next: 'Next: {work} {when}',
     care: 'Wipe after each shot, cleaner right after play, cloth and cleaner out of the holes. No heater, oven or hot car.',

@@ -269,7 +269,7 @@ export default {
   note: 'Note',
   moved: 'Moved: why?',
   moveReasons: ['flat corner', 'light', 'high', 'front gone', 'to try'],
-  mayMean: 'may be {what}',
+  mayMean: 'perhaps {what}',
   luck: 'luck?',
   warmUp: 'Warm-up',
   warmUpAsk: 'Warm up first? What is thrown until then is kept and not counted.',
