@@ -25,7 +25,7 @@ const german: SameWords<typeof english> = {
     val: 'VAL-Winkel',
     psaToPap: 'PSA zum PAP',
     buffer: 'Pin zur VAL',
-    topWeight: 'Topgewicht des Rohlings',
+    topWeight: 'Topgewicht',
     name: 'Loch',
     overIn: 'Zur Seite',
     upIn: 'Nach oben (−: unten)',

@@ -21,7 +21,7 @@ export default {
     val: 'VAL angle',
     psaToPap: 'PSA to PAP',
     buffer: 'Pin to VAL',
-    topWeight: 'Top weight of the blank',
+    topWeight: 'Top weight',
     name: 'Hole',
     overIn: 'Over',
     upIn: 'Up (−: down)',

@@ -129,7 +129,7 @@ async function predict() {
             <template #line>
               <span class="line" :title="t('lanes.whatIf.drag')"
                 ><b>{{ words.line(setup) }}</b
-                >. {{ words.crosses(shot.outcome) }}</span
+                >. {{ words.crosses(shot.outcome) }} ▮ {{ t('lanes.whatIf.pocketMark') }}</span
               >
             </template>
           </LaneDrawing>

@@ -145,6 +145,7 @@ const german: SameWords<typeof english> = {
     drag: 'Die beiden Marken ziehen oder mit den Pfeiltasten versetzen.',
     line: 'Aufsetzpunkt {laydown}, Ziel {target}',
     crosses: 'Er kreuzt die Pfeile bei {board}.',
+    pocketMark: 'Gasse',
     computed: 'Berechnet mit Anfangswerten (angenommen), nicht an diesen Ball angepasst.',
     fittedBall:
       'Berechnet mit der eigenen Stärke dieses Balls, {strength} [{low} bis {high}], angepasst an {n} Würfe; die Bahn nach den Anfangswerten (angenommen).',

@@ -140,6 +140,7 @@ export default {
     drag: 'Drag the two marks, or move them with the arrow keys.',
     line: 'Laydown {laydown}, target {target}',
     crosses: 'It crosses the arrows at {board}.',
+    pocketMark: 'pocket',
     computed: 'Computed from starting values (assumed), not fitted to this ball.',
     fittedBall:
       'Computed with this ball’s own strength, {strength} [{low} to {high}], fitted to {n} shots; the lane by the starting values (assumed).',

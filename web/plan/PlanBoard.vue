@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { nextTick, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { vDrag } from '../controls/vDrag.ts'
-import { type Block, clockOf } from './board.ts'
+import { type Block, clockOf, isWrong } from './board.ts'
 import { useBlockText } from './useBlockText.ts'
 import { useBoardHold } from './useBoardHold.ts'
 import { type BoardProps, useBoardLayout } from './useBoardLayout.ts'
@@ -73,7 +73,7 @@ watch([() => props.zoom, () => props.day.day, box], async () => {
             class="block"
             :class="{
               running: one.block.work.running,
-              bad: (one.block.fault !== null && one.block.fault !== 'passed') || one.block.overrun,
+              bad: isWrong(one.block),
               locked: one.block.work.locked,
               alone: !one.block.attended,
               held: held?.key === one.block.key,

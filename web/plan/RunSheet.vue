@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BenchPlan } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
-import { type Block, clockOf, untilText } from './board.ts'
+import { type Block, clockOf, isBehind, untilText } from './board.ts'
 import { useBlockText } from './useBlockText.ts'
 import { vCards } from '../controls/cards.ts'
 
@@ -13,7 +13,7 @@ const { stationName, personName, workText } = useBlockText(() => props.plan)
 const markOf = (block: Block) =>
   block.work.running
     ? '▶ '
-    : block.fault === 'passed'
+    : isBehind(block)
       ? '◇ '
       : block.overrun || block.fault
         ? '▲ '

@@ -121,6 +121,12 @@ export function daysOf(plan: BenchPlan, count: number): PlanDay[] {
   })
 }
 
+/** Behind its time, or held up by what runs: told in one line, and no alarm. */
+export const isBehind = ({ fault }: Pick<Block, 'fault'>) => fault === 'passed' || fault === 'held-up'
+/** What does not hold any more, or runs longer than planned. */
+export const isWrong = (block: Pick<Block, 'fault' | 'overrun'>) =>
+  (block.fault !== null && !isBehind(block)) || block.overrun
+
 /** A promise that the plan does not keep, or of work without a slot. */
 export interface AtRisk {
   readonly chain: PlannedChain

@@ -44,6 +44,7 @@ const german: SameWords<typeof english> = {
     station: 'Es liegt an einem Arbeitsplatz, der es nicht kann',
     person: 'Niemand, der es kann, ist daran',
     passed: 'Es sollte schon begonnen haben',
+    'held-up': 'Es beginnt, wenn fertig ist, was dort läuft',
     hours: 'Der Arbeitsplatz ist dann geschlossen',
     away: 'Wer es tun soll, ist dann nicht da',
     overlap: 'Ein anderer Ball ist dann an dem Platz',
@@ -52,9 +53,9 @@ const german: SameWords<typeof english> = {
     wait: 'Der Ball wartet davor zu kurz oder zu lang',
   },
   behind:
-    '{n} Arbeiten dieses Plans haben nicht zu ihrer Zeit begonnen. | {n} Arbeit dieses Plans hat nicht zu ihrer Zeit begonnen. | {n} Arbeiten dieses Plans haben nicht zu ihrer Zeit begonnen.',
+    '{n} Arbeiten dieses Plans sind hinter ihrer Zeit. | {n} Arbeit dieses Plans ist hinter ihrer Zeit. | {n} Arbeiten dieses Plans sind hinter ihrer Zeit.',
   behindAll:
-    'Zusagen werden gerechnet, als begännen sie jetzt, eine nach der anderen. „Neu planen“ gibt ihnen neue Zeiten.',
+    'Zusagen werden gerechnet, als begännen sie, sobald sie können, eine nach der anderen. „Neu planen“ gibt ihnen neue Zeiten.',
   proposal: 'Ein anderer Plan',
   breaks: 'Er bricht eine Zusage: {names}',
   saves: 'Er rettet: {names}',

@@ -40,6 +40,7 @@ export default {
     station: 'It is on a station that cannot do it',
     person: 'Nobody who can do it is at it',
     passed: 'It should have begun by now',
+    'held-up': 'It begins when what runs there is done',
     hours: 'The station is closed then',
     away: 'Who should do it is not there then',
     overlap: 'Another ball is on the station then',
@@ -48,8 +49,9 @@ export default {
     wait: 'The ball waits too short or too long before it',
   },
   behind:
-    '{n} works of this plan have not begun at their time. | {n} work of this plan has not begun at its time. | {n} works of this plan have not begun at their time.',
-  behindAll: 'Promises are reckoned as if they began now, one after the other. “Plan anew” gives them new times.',
+    '{n} works of this plan are behind their time. | {n} work of this plan is behind its time. | {n} works of this plan are behind their time.',
+  behindAll:
+    'Promises are reckoned as if they began as soon as they can, one after the other. “Plan anew” gives them new times.',
   proposal: 'Another plan',
   breaks: 'It breaks a promise: {names}',
   saves: 'It saves: {names}',

@@ -7,13 +7,15 @@ import { useNewsOf } from '../http/news.ts'
 import { useNotices } from '../shell/notices.ts'
 import { planAnew } from '../workers/plan.ts'
 import {
-  type Block,
-  type Proposal,
   atRisk,
+  type Block,
   blocksOf,
   daysOf,
+  isBehind,
   isBetter,
+  isWrong,
   movedAlone,
+  type Proposal,
   proposalOf,
   slotsToTake,
   withLock,
@@ -66,10 +68,8 @@ export function usePlanBoard() {
   })
   const risks = computed(() => (plan.value ? atRisk(plan.value) : []))
   const loose = computed(() => (plan.value ? withoutSlot(plan.value) : []))
-  const faulty = computed(() =>
-    blocks.value.filter(({ fault, overrun }) => (fault !== null && fault !== 'passed') || overrun),
-  )
-  const behind = computed(() => blocks.value.filter(({ fault }) => fault === 'passed').length)
+  const faulty = computed(() => blocks.value.filter(isWrong))
+  const behind = computed(() => blocks.value.filter(isBehind).length)
 
   async function solve(question: ScheduleQuestion): Promise<Schedule | null> {
     search.abort()

@@ -57,6 +57,42 @@ describe('a plan whose first work has not begun at its time', () => {
     expect(first!.fault).toBe('hours')
   })
 
+  test('what runs on and on holds up what comes after it: no fault of the plan, it begins as soon as it can', () => {
+    const running = { ...twoSteps('long'), release: -100 }
+    const longer = {
+      ...running,
+      operations: [
+        work('intake', 5, { fixed: { start: -40, station: 'intake', person: 'ann' } }),
+        work('spinner', 60, { fixed: { start: -20, station: 'spinner', person: null }, attention: [] }),
+      ],
+    }
+    const at = (job: string, index: number, from: number, minutes: number, station: string): Slot => ({
+      ...{ job, index, station, person: 'ann', start: from, end: from + minutes },
+    })
+    const behindIt = {
+      ...question,
+      jobs: [longer, twoSteps('a')],
+    }
+    const planned: readonly Slot[] = [
+      at('long', 0, -40, 5, 'intake'),
+      { ...at('long', 1, -20, 60, 'spinner'), person: null },
+      at('a', 0, 2, 5, 'intake'),
+      at('a', 1, 10, 20, 'spinner'),
+    ]
+    expect(faultsOf(behindIt, planned)).toEqual([{ fault: 'held-up', job: 'a', index: 1 }])
+    const caught = caughtUp(behindIt, planned)
+    expect(start(caught, 'a')).toBe(2)
+    expect(start(caught, 'a', 1)).toBe(40)
+    expect(faultsOf(behindIt, caught)).toEqual([])
+    // Two that do not run yet stand over each other: that is a fault of the plan.
+    const twice = [...planned.slice(0, 3), at('a', 1, 45, 20, 'spinner'), at('b', 1, 50, 20, 'spinner')]
+    const both = {
+      ...behindIt,
+      jobs: [...behindIt.jobs, { ...twoSteps('b'), operations: [work('intake', 5), work('spinner', 20)] }],
+    }
+    expect(faultsOf(both, twice)).toContainEqual({ fault: 'overlap', job: 'b', index: 1 })
+  })
+
   test('promises new work behind what is still to be done, not in its place', () => {
     const late = { ...question, now: 300 }
     const wanted = [{ ...twoSteps('new', 5000), release: 300 }]

@@ -6,6 +6,7 @@ export const scheduleFaults = [
   'station',
   'person',
   'passed',
+  'held-up',
   'hours',
   'away',
   'overlap',
@@ -23,19 +24,26 @@ export interface FoundFault {
 const inside = (spans: readonly Span[] | null, from: number, to: number) =>
   spans === null || spans.some((span) => span.from <= from && to <= span.to)
 
+/** Every operation with its slot, where it has one. */
+function standing(question: ScheduleQuestion, slots: readonly Slot[]): readonly Standing[] {
+  const byKey = new Map(slots.map((slot) => [`${slot.job} ${slot.index}`, slot]))
+  return question.jobs.flatMap((job) =>
+    job.operations.map((operation, index) => ({ job, operation, index, slot: byKey.get(`${job.id} ${index}`) })),
+  )
+}
+
+/** Slots that cannot begin at their time, since what runs on their station, or keeps their person, is not through by then. */
+export const heldUp = (question: ScheduleQuestion, slots: readonly Slot[]): readonly FoundFault[] =>
+  overlaps(question, standing(question, slots)).filter(({ fault }) => fault === 'held-up')
+
 /**
- * What is wrong with a plan: operations that are missing or on a station or with a person that cannot have them, whose time has passed, outside hours, over each other, with somebody in
- * two places, before what comes first in their job, or outside their waits. Looks at the slots alone and knows nothing of how they were found; what is fixed may
+ * What is wrong with a plan: operations that are missing or on a station or with a person that cannot have them, whose time has passed, that what runs holds up, outside hours, over each other, with
+ * somebody in two places, before what comes first in their job, or outside their waits. Looks at the slots alone and knows nothing of how they were found; what is fixed may
  * stand outside hours, since it stands.
  */
 export function faultsOf(question: ScheduleQuestion, slots: readonly Slot[]): FoundFault[] {
   const found: FoundFault[] = []
-  const all = question.jobs.flatMap((job) =>
-    job.operations.map((operation, index) => {
-      const slot = slots.find((one) => one.job === job.id && one.index === index)
-      return { job, operation, index, slot }
-    }),
-  )
+  const all = standing(question, slots)
   for (const { job, operation, index, slot } of all) {
     const say = (fault: ScheduleFault) => found.push({ fault, job: job.id, index })
     if (!slot) {
@@ -72,7 +80,7 @@ export function faultsOf(question: ScheduleQuestion, slots: readonly Slot[]): Fo
 }
 
 type Standing = {
-  readonly job: { readonly id: string }
+  readonly job: ScheduleQuestion['jobs'][number]
   readonly operation: ScheduleQuestion['jobs'][number]['operations'][number]
   readonly index: number
   readonly slot: Slot | undefined
@@ -80,36 +88,37 @@ type Standing = {
 
 function overlaps(question: ScheduleQuestion, all: readonly Standing[]): FoundFault[] {
   const found: FoundFault[] = []
+  /** It stands in the way because it runs: a bench behind its time, and no fault of the plan. */
+  const runs = ({ operation, slot }: Standing) => operation.fixed !== null && slot!.start <= question.now
   const placed = all.filter((one): one is Standing & { slot: Slot } => one.slot !== undefined)
   for (const station of question.stations) {
     if (station.many) continue
     const row = placed.filter((one) => one.slot.station === station.id).toSorted((a, b) => a.slot.start - b.slot.start)
     let free = -Infinity
     let pad = station.pad
-    for (const { job, operation, index, slot } of row) {
+    let holder: Standing | null = null
+    for (const one of row) {
+      const { job, operation, index, slot } = one
       const setup = setupAfter(station.setupMinutes, pad, operation.pad)
       const from = free === -Infinity && slot.start >= question.now ? question.now : free
-      if (!operation.fixed && slot.start < from + setup) found.push({ fault: 'overlap', job: job.id, index })
-      free = Math.max(free, slot.end)
+      if (!operation.fixed && slot.start < from + setup)
+        found.push({ fault: holder && runs(holder) ? 'held-up' : 'overlap', job: job.id, index })
+      if (slot.end >= free) [free, holder] = [slot.end, one]
       pad = operation.pad ?? pad
     }
   }
   for (const person of question.people) {
     const pieces = placed
       .filter((one) => one.slot.person === person.id)
-      .flatMap(({ job, operation, index, slot }) =>
-        operation.attention.map((one) => ({
-          job,
-          index,
-          fixed: operation.fixed,
-          from: slot.start + one.from,
-          to: slot.start + one.to,
-        })),
+      .flatMap((own) =>
+        own.operation.attention.map((one) => ({ own, from: own.slot.start + one.from, to: own.slot.start + one.to })),
       )
       .toSorted((a, b) => a.from - b.from)
-    for (const [at, piece] of pieces.entries())
-      if (at > 0 && !piece.fixed && piece.from < pieces[at - 1]!.to)
-        found.push({ fault: 'two-places', job: piece.job.id, index: piece.index })
+    for (const [at, { own, from }] of pieces.entries()) {
+      const before = pieces[at - 1]
+      if (before && !own.operation.fixed && from < before.to)
+        found.push({ fault: runs(before.own) ? 'held-up' : 'two-places', job: own.job.id, index: own.index })
+    }
   }
   return found
 }
