@@ -5,13 +5,18 @@ test.use({ world: 'plan' })
 
 const board = (page: Page) => page.getByRole('group', { name: /^Board of/ })
 const blocks = (page: Page) => board(page).getByRole('button')
-/** Board of a day on which much is planned: today there may be only what another journey has begun. */
+/**
+ * Board of the day on which most is planned: today there may be only what another journey has begun, or minutes until the shop closes, into which nothing can
+ * be moved.
+ */
 async function openPlan(page: Page): Promise<void> {
   await page.goto('/plan')
-  await page
+  const days = page
+    .getByRole('navigation', { name: 'Days of the plan' })
     .getByRole('button', { name: /([2-9]|\d\d) balls/ })
-    .first()
-    .click()
+  await days.first().waitFor()
+  const shares = (await days.allInnerTexts()).map((text) => Number(/(\d+) % of the hands/.exec(text)?.[1]))
+  await days.nth(shares.indexOf(Math.max(...shares))).click()
   await expect(blocks(page).nth(4)).toBeVisible()
 }
 const sheet = (page: Page) => page.getByRole('row').filter({ has: page.getByRole('button', { name: /^Move: / }) })
@@ -167,7 +172,8 @@ test('a broken bath: the plan says what no longer holds, and another one is look
   await page.getByRole('button', { name: 'Plan anew' }).click()
   await expect(another.getByText(/It saves: .*Quillfog/)).toBeVisible({ timeout: 20_000 })
   await another.getByRole('button', { name: 'Take it over' }).click()
-  await expect(risks).toHaveCount(0)
+  // Shortly before the shop closes for days another promise may be past saving.
+  await expect(risks.getByRole('listitem').filter({ hasText: 'Quillfog' })).toHaveCount(0)
 })
 
 test('one’s own work as a calendar: a file, and an address until it is ended', async ({ signedIn: page }) => {

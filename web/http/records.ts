@@ -18,8 +18,7 @@ export function useRecords<T extends Stored>(path: string) {
   /** Ids that the server does not know. */
   const lost = shallowRef<ReadonlySet<string>>(new Set())
 
-  /** Takes records that the server just gave. */
-  /** A list that was read before a change may come after it: what is known to be newer stays. */
+  /** Takes records that the server just gave. A list that was read before a change may come after it: what is known to be newer stays. */
   function adopt(given: readonly T[]): void {
     const next = new Map(byId.value)
     for (const item of given) if (!(item.version < (next.get(item.id)?.version ?? 0))) next.set(item.id, item)

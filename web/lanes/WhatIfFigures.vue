@@ -75,15 +75,17 @@ const percent = (share: number) => Math.round(100 * share)
         <tbody>
           <tr v-for="{ id, name, outcome, room } in columns" :key="id">
             <th v-if="columns.length > 1" scope="row">
-              {{ name }}
-              <v-btn
-                v-if="id > 0"
-                size="x-small"
-                variant="text"
-                :aria-label="t('lanes.whatIf.drop', { name })"
-                @click="emit('drop', id)"
-                >×</v-btn
-              >
+              <div class="name">
+                {{ name }}
+                <v-btn
+                  v-if="id > 0"
+                  size="x-small"
+                  variant="text"
+                  :aria-label="t('lanes.whatIf.drop', { name })"
+                  @click="emit('drop', id)"
+                  >×</v-btn
+                >
+              </div>
             </th>
             <td class="figure">{{ words.feet(outcome.firstReadFt) }}</td>
             <td class="figure">{{ words.breakpoint(outcome) }}</td>
@@ -127,6 +129,10 @@ const percent = (share: number) => Math.round(100 * share)
 </template>
 
 <style scoped>
+.name {
+  display: flex;
+  align-items: center;
+}
 table.list tbody th {
   border-bottom: 1px solid var(--line);
 }
