@@ -37,6 +37,7 @@ import { keptAhead } from '../upkeep/aheadStore.ts'
 import { logSession, upkeepBoard } from '../upkeep/service.ts'
 import { ballPage } from './lists.ts'
 import { settle } from './settle.ts'
+import { openEnds } from './store.ts'
 
 /** Enough for the planner to mind: a query that walks a big table here walks it in a shop of any size. */
 const size = { customers: 3000, ballsEach: 5, sessionsEach: 6, trials: 4000, shotsEach: 8, events: 1500 }
@@ -173,6 +174,7 @@ describe('nothing that a request reads grows with the shop', () => {
     ],
     ['work that the plan holds', (db) => openJobs(db)],
     ['how much work waits', (db) => openCount(db)],
+    ['what a write leaves open', (db) => openEnds(db, 100)],
     ['what the last steps took', (db) => timedSteps(db)],
     ['promised work of a customer', (db) => dueJobs(db, customerId)],
     ['bags ahead of a customer', (db) => bagsAhead(db, customerId, '2026-01-01')],
