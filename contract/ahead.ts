@@ -1,6 +1,7 @@
 import type { Batches, UpkeepWork, VisitReason, WorkAhead } from '@sleetfall/core'
 import * as yup from 'yup'
 import { whole } from './fields.ts'
+import { later } from './later.ts'
 import { pageSchema } from './lists.ts'
 
 /** A tournament ahead that customers of the shop are entered for. */
@@ -81,10 +82,12 @@ export interface AheadVisit {
   readonly toldAt: string | null
 }
 
-export const aheadVisitsSchema = yup
-  .object({
-    /** Week of the forecast, from 0. */
-    week: whole('week', 0, 60).required(),
-  })
-  .concat(pageSchema.pick(['offset', 'limit']))
+export const aheadVisitsSchema = later(() =>
+  yup
+    .object({
+      /** Week of the forecast, from 0. */
+      week: whole('week', 0, 60).required(),
+    })
+    .concat(pageSchema.pick(['offset', 'limit'])),
+)
 export type AheadVisitsQuestion = yup.InferType<typeof aheadVisitsSchema>

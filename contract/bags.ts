@@ -12,31 +12,36 @@ import * as yup from 'yup'
 import type { CoverageTarget, CoverageView, OfferedStep } from './coverage.ts'
 import type { BowlingEvent } from './events.ts'
 import { oneOf, recordVersion, requiredText, whole } from './fields.ts'
+import { later } from './later.ts'
 import { wrong } from './said.ts'
 import type { BallRulings, RuleSet } from './ruleSets.ts'
 
 /** How a bag is packed: balls carried beside the spare, and the school about urethane. */
-export const bagWishesSchema = yup.object({
-  carried: whole('ballsCarried', 1, 12)
-    .transform((value: unknown, original: unknown) => (original === '' ? null : value))
-    .nullable()
-    .default(null),
-  school: oneOf('school', urethaneSchools).default('coverage'),
-})
+export const bagWishesSchema = later(() =>
+  yup.object({
+    carried: whole('ballsCarried', 1, 12)
+      .transform((value: unknown, original: unknown) => (original === '' ? null : value))
+      .nullable()
+      .default(null),
+    school: oneOf('school', urethaneSchools).default('coverage'),
+  }),
+)
 export type BagWishesInput = yup.InferType<typeof bagWishesSchema>
 
 /** Things of the packing list beside balls. */
 export const packedThings = ['towel', 'tape', 'cleaner', 'wipes', 'pads', 'rules', 'shoes'] as const
 export type PackedThing = (typeof packedThings)[number]
 const mostPacked = 40
-export const packedSchema = yup.object({
-  version: recordVersion(),
-  packed: yup
-    .array(requiredText('packed', 60))
-    .label('packed')
-    .max(mostPacked, wrong('packed', 'atMost', { count: mostPacked }))
-    .default([]),
-})
+export const packedSchema = later(() =>
+  yup.object({
+    version: recordVersion(),
+    packed: yup
+      .array(requiredText('packed', 60))
+      .label('packed')
+      .max(mostPacked, wrong('packed', 'atMost', { count: mostPacked }))
+      .default([]),
+  }),
+)
 
 /** Why a thing is not ready to be packed. */
 export type PackingAlert =

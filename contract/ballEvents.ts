@@ -11,6 +11,7 @@ import {
   requiredText,
   text,
 } from './fields.ts'
+import { later } from './later.ts'
 import { recipeStepsSchema } from './recipes.ts'
 import { wrong } from './said.ts'
 
@@ -21,74 +22,90 @@ export const lockReasons = ['holes-wet', 'holes-dry'] as const
 export const whereabouts = ['customer', 'shelf', 'bench'] as const
 export type Whereabouts = (typeof whereabouts)[number]
 
-const eventBase = { id: identifier(), happenedAt: pastTime('when') }
+const eventBase = () => ({ id: identifier(), happenedAt: pastTime('when') })
 
 /** What may be recorded of a ball, by kind. `withdrawn` events name the event they take back. */
 export const ballEventSchemas = {
-  games: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['games']),
-    games: neededWhole('games', 'games'),
-    patternId: identifier('pattern').nullable().default(null).notRequired(),
-  }),
-  surfaced: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['surfaced']),
-    steps: recipeStepsSchema,
-    recipeKey: text('recipe')
-      .max(60, wrong('recipe', 'atMostCharacters', { count: 60 }))
-      .nullable()
-      .default(null),
-    /** Grit that was meant, when the work stopped before its last step. */
-    targetGrit: quantity('scannedGrit', 'targetGrit').optional(),
-  }),
-  scanned: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['scanned']),
-    grits: yup
-      .array(quantity('scannedGrit', 'scannerReading').required(wrong('scannerReading', 'fillIn')))
-      .min(1, wrong('scannerReadings', 'atLeastOne'))
-      .max(12, wrong('scannerReadings', 'atMost', { count: 12 }))
-      .required(),
-    /** Where each was taken, in the same order; left out when nobody said. */
-    spots: yup
-      .array(oneOf('spot', scanSpots))
-      .max(12)
-      .optional()
-      .test(
-        'each',
-        wrong('scannerReadings', 'spotsForEachOrNone'),
-        (value, context) => value === undefined || value.length === context.parent.grits?.length,
-      ),
-  }),
-  cleaned: yup.object({ ...eventBase, kind: oneOf('kind', ['cleaned']), with: oneOf('cleanedWith', cleaningKinds) }),
-  extracted: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['extracted']),
-    minutes: quantity('soakMinutes', 'minutesInTheWater').required(),
-    temperatureC: quantity('waterTemperatureC', 'waterTemperature').required(),
-  }),
-  moved: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['moved']),
-    place: oneOf('whereabouts', whereabouts),
-    shelf: optionalText('shelfPlace', 40),
-  }),
+  games: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['games']),
+      games: neededWhole('games', 'games'),
+      patternId: identifier('pattern').nullable().default(null).notRequired(),
+    }),
+  ),
+  surfaced: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['surfaced']),
+      steps: recipeStepsSchema,
+      recipeKey: text('recipe')
+        .max(60, wrong('recipe', 'atMostCharacters', { count: 60 }))
+        .nullable()
+        .default(null),
+      /** Grit that was meant, when the work stopped before its last step. */
+      targetGrit: quantity('scannedGrit', 'targetGrit').optional(),
+    }),
+  ),
+  scanned: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['scanned']),
+      grits: yup
+        .array(quantity('scannedGrit', 'scannerReading').required(wrong('scannerReading', 'fillIn')))
+        .min(1, wrong('scannerReadings', 'atLeastOne'))
+        .max(12, wrong('scannerReadings', 'atMost', { count: 12 }))
+        .required(),
+      /** Where each was taken, in the same order; left out when nobody said. */
+      spots: yup
+        .array(oneOf('spot', scanSpots))
+        .max(12)
+        .optional()
+        .test(
+          'each',
+          wrong('scannerReadings', 'spotsForEachOrNone'),
+          (value, context) => value === undefined || value.length === context.parent.grits?.length,
+        ),
+    }),
+  ),
+  cleaned: later(() =>
+    yup.object({ ...eventBase(), kind: oneOf('kind', ['cleaned']), with: oneOf('cleanedWith', cleaningKinds) }),
+  ),
+  extracted: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['extracted']),
+      minutes: quantity('soakMinutes', 'minutesInTheWater').required(),
+      temperatureC: quantity('waterTemperatureC', 'waterTemperature').required(),
+    }),
+  ),
+  moved: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['moved']),
+      place: oneOf('whereabouts', whereabouts),
+      shelf: optionalText('shelfPlace', 40),
+    }),
+  ),
   /** Not to be played before a time, such as while its holes dry. */
-  locked: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['locked']),
-    untilAt: moment('until').required(wrong('until', 'missing')),
-    reason: requiredText('reason', 200),
-  }),
+  locked: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['locked']),
+      untilAt: moment('until').required(wrong('until', 'missing')),
+      reason: requiredText('reason', 200),
+    }),
+  ),
   /** A look at ball and inserts, with what was found. */
-  checked: yup.object({
-    ...eventBase,
-    kind: oneOf('kind', ['checked']),
-    what: oneOf('what', ['inspection', 'inserts']),
-    finding: oneOf('finding', findings),
-    note: optionalText('note', 400),
-  }),
+  checked: later(() =>
+    yup.object({
+      ...eventBase(),
+      kind: oneOf('kind', ['checked']),
+      what: oneOf('what', ['inspection', 'inserts']),
+      finding: oneOf('finding', findings),
+      note: optionalText('note', 400),
+    }),
+  ),
 } as const
 export type RecordableKind = keyof typeof ballEventSchemas
 export type BallEventInput = { [K in RecordableKind]: yup.InferType<(typeof ballEventSchemas)[K]> }[RecordableKind]

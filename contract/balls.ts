@@ -19,6 +19,7 @@ import {
   requiredText,
   wholeQuantity,
 } from './fields.ts'
+import { later } from './later.ts'
 import type { Stored } from './stored.ts'
 import { wrong } from './said.ts'
 
@@ -28,7 +29,7 @@ const figure = (...args: Parameters<typeof quantity>) =>
     .default(null)
 
 /** Core figures as a record or a list gives them. */
-export const coreFigures = {
+export const coreFigures = () => ({
   rgIn: figure('rgIn', 'rg'),
   differentialIn: figure('differentialIn', 'differential').test(
     'swapped',
@@ -39,31 +40,33 @@ export const coreFigures = {
       value >= context.parent.intermediateDifferentialIn,
   ),
   intermediateDifferentialIn: figure('intermediateDifferentialIn', 'intermediateDifferential'),
-}
-
-export const ballSchema = yup.object({
-  id: identifier(),
-  customerId: identifier('customer'),
-  name: requiredText('ballName', 60),
-  cover: oneOf('coverFamily', coverFamilies),
-  hardnessD: figure('hardnessD', 'hardness'),
-  weightLb: figure('weightLb', 'weight'),
-  ...coreFigures,
-  pinDistanceIn: figure('pinDistanceIn', 'pinDistance'),
-  drillingAngleDeg: figure('drillingAngleDeg', 'drillingAngle'),
-  pinToPapIn: figure('pinToPapIn', 'pinToPap'),
-  valAngleDeg: figure('valAngleDeg', 'valAngle'),
-  factoryGrit: figure('scannedGrit', 'factoryFinish'),
-  factorySource: optionalOneOf('sourceOfTheFactoryFinish', figureSources),
-  /** Grit the ball is brought back to; its target until a recipe is put on. */
-  targetGrit: figure('grit', 'targetGrit'),
-  gamesBefore: wholeQuantity('gamesBefore', 'gamesBeforeOurRecord').default(0),
-  place: oneOf('whereabouts', whereabouts).default('customer'),
-  shelf: optionalText('shelfPlace', 40),
-  boughtOn: pastDay('boughtOn').nullable().default(null),
-  drilledOn: pastDay('drilledOn').nullable().default(null),
-  note: optionalText('note', 2000),
 })
+
+export const ballSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    customerId: identifier('customer'),
+    name: requiredText('ballName', 60),
+    cover: oneOf('coverFamily', coverFamilies),
+    hardnessD: figure('hardnessD', 'hardness'),
+    weightLb: figure('weightLb', 'weight'),
+    ...coreFigures(),
+    pinDistanceIn: figure('pinDistanceIn', 'pinDistance'),
+    drillingAngleDeg: figure('drillingAngleDeg', 'drillingAngle'),
+    pinToPapIn: figure('pinToPapIn', 'pinToPap'),
+    valAngleDeg: figure('valAngleDeg', 'valAngle'),
+    factoryGrit: figure('scannedGrit', 'factoryFinish'),
+    factorySource: optionalOneOf('sourceOfTheFactoryFinish', figureSources),
+    /** Grit the ball is brought back to; its target until a recipe is put on. */
+    targetGrit: figure('grit', 'targetGrit'),
+    gamesBefore: wholeQuantity('gamesBefore', 'gamesBeforeOurRecord').default(0),
+    place: oneOf('whereabouts', whereabouts).default('customer'),
+    shelf: optionalText('shelfPlace', 40),
+    boughtOn: pastDay('boughtOn').nullable().default(null),
+    drilledOn: pastDay('drilledOn').nullable().default(null),
+    note: optionalText('note', 2000),
+  }),
+)
 export type BallInput = yup.InferType<typeof ballSchema>
 
 export interface Ball extends BallInput, Stored {

@@ -24,6 +24,7 @@ import {
   text,
   whole,
 } from './fields.ts'
+import { later } from './later.ts'
 import { recipeStepSchema } from './recipes.ts'
 import type { Stored } from './stored.ts'
 import { wrong } from './said.ts'
@@ -31,97 +32,113 @@ import { wrong } from './said.ts'
 export const jobStates = ['waiting', 'running', 'done', 'cancelled'] as const
 export type JobState = (typeof jobStates)[number]
 
-export const jobSchema = yup.object({
-  id: identifier(),
-  ballId: identifier('ball'),
-  kind: oneOf('work', jobKinds),
-  recipeKey: text('recipe')
-    .max(60, wrong('recipe', 'atMostCharacters', { count: 60 }))
-    .nullable()
-    .default(null),
-  steps: yup
-    .array(recipeStepSchema)
-    .max(12, wrong('stepsOfTheRecipe', 'atMost', { count: 12 }))
-    .nullable()
-    .default(null)
-    .test(
-      'needed',
-      wrong('recipe', 'needsSteps'),
-      (value, context) => !recipeKinds.includes(context.parent.kind) || (value != null && value.length > 0),
-    ),
-  dueOn: calendarDay('due').required(wrong('due', 'giveDate')),
-  eventId: identifier('event').nullable().default(null).notRequired(),
-  reason: optionalText('reason', 400),
-  /** Why it is done although something speaks against it. */
-  overrideReason: optionalText('reasonAgainstTheAdvice', 400),
-  beforeTrialId: identifier('trialBefore').nullable().default(null).notRequired(),
-  /** What the ball is said to do; weighs on what speaks against the work. */
-  reads: optionalOneOf('reads', ['early', 'late']),
-})
+export const jobSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    ballId: identifier('ball'),
+    kind: oneOf('work', jobKinds),
+    recipeKey: text('recipe')
+      .max(60, wrong('recipe', 'atMostCharacters', { count: 60 }))
+      .nullable()
+      .default(null),
+    steps: yup
+      .array(recipeStepSchema)
+      .max(12, wrong('stepsOfTheRecipe', 'atMost', { count: 12 }))
+      .nullable()
+      .default(null)
+      .test(
+        'needed',
+        wrong('recipe', 'needsSteps'),
+        (value, context) => !recipeKinds.includes(context.parent.kind) || (value != null && value.length > 0),
+      ),
+    dueOn: calendarDay('due').required(wrong('due', 'giveDate')),
+    eventId: identifier('event').nullable().default(null).notRequired(),
+    reason: optionalText('reason', 400),
+    /** Why it is done although something speaks against it. */
+    overrideReason: optionalText('reasonAgainstTheAdvice', 400),
+    beforeTrialId: identifier('trialBefore').nullable().default(null).notRequired(),
+    /** What the ball is said to do; weighs on what speaks against the work. */
+    reads: optionalOneOf('reads', ['early', 'late']),
+  }),
+)
 export type JobInput = yup.InferType<typeof jobSchema>
 
 /** What may be changed of a job that waits: when, for what, by whom, and the work itself. */
-export const jobEditSchema = yup
-  .object({
-    assignedTo: identifier('doneBy').nullable().default(null).notRequired(),
-    version: recordVersion(),
-  })
-  .concat(jobSchema.pick(['kind', 'recipeKey', 'steps', 'dueOn', 'eventId', 'reason', 'overrideReason', 'reads']))
+export const jobEditSchema = later(() =>
+  yup
+    .object({
+      assignedTo: identifier('doneBy').nullable().default(null).notRequired(),
+      version: recordVersion(),
+    })
+    .concat(jobSchema.pick(['kind', 'recipeKey', 'steps', 'dueOn', 'eventId', 'reason', 'overrideReason', 'reads'])),
+)
 export type JobEdit = yup.InferType<typeof jobEditSchema>
 
 /** What a job would be up against, asked before it is taken in. */
-export const jobDoubtsSchema = jobSchema.pick(['ballId', 'kind', 'steps', 'reads'])
+export const jobDoubtsSchema = later(() => jobSchema.pick(['ballId', 'kind', 'steps', 'reads']))
 
 /** How much oil came off, as somebody saw it. */
 export const oilAmounts = ['none', 'some', 'much'] as const
 
-export const stepDoneSchema = yup.object({
-  version: recordVersion(),
-  /** What the scanner read, at a scan step. */
-  scannedGrits: yup.array(quantity('scannedGrit', 'scannerReading').required()).max(12).default([]),
-  scanSpots: yup.array(oneOf('spot', scanSpots)).max(12).optional(),
-  /** What a look at the ball or its inserts found. */
-  finding: optionalOneOf('finding', findings),
-  /** How the holes came out of the water. */
-  wet: optionalOneOf('holes', wetStates),
-  /** Tack of the cover under a wet thumb, 1 slick to 5 sticky: to compare, no proof. */
-  tack: whole('tack', 1, 5).nullable().default(null),
-  oilSeen: optionalOneOf('oilSeen', oilAmounts),
-  /** Pad or product of the shop that the step used. */
-  padId: identifier('pad').nullable().default(null).notRequired(),
-  /** How long the ball really lay in the water, of a soak that ended early; and sides really sanded, when some are missing. */
-  minutesDone: ranged('minutesInTheWater', 0, 240, 'min').nullable().default(null),
-  sidesDone: whole('sidesDone', 0, 12).nullable().default(null),
-  /** Why the ball goes into water that is cooler than wanted. */
-  coolerReason: optionalText('reason', 200),
-  /** Why a drying ball is let go before its time. */
-  earlyReason: optionalText('reason', 200),
-  note: optionalText('note', 400),
-})
+export const stepDoneSchema = later(() =>
+  yup.object({
+    version: recordVersion(),
+    /** What the scanner read, at a scan step. */
+    scannedGrits: yup.array(quantity('scannedGrit', 'scannerReading').required()).max(12).default([]),
+    scanSpots: yup.array(oneOf('spot', scanSpots)).max(12).optional(),
+    /** What a look at the ball or its inserts found. */
+    finding: optionalOneOf('finding', findings),
+    /** How the holes came out of the water. */
+    wet: optionalOneOf('holes', wetStates),
+    /** Tack of the cover under a wet thumb, 1 slick to 5 sticky: to compare, no proof. */
+    tack: whole('tack', 1, 5).nullable().default(null),
+    oilSeen: optionalOneOf('oilSeen', oilAmounts),
+    /** Pad or product of the shop that the step used. */
+    padId: identifier('pad').nullable().default(null).notRequired(),
+    /** How long the ball really lay in the water, of a soak that ended early; and sides really sanded, when some are missing. */
+    minutesDone: ranged('minutesInTheWater', 0, 240, 'min').nullable().default(null),
+    sidesDone: whole('sidesDone', 0, 12).nullable().default(null),
+    /** Why the ball goes into water that is cooler than wanted. */
+    coolerReason: optionalText('reason', 200),
+    /** Why a drying ball is let go before its time. */
+    earlyReason: optionalText('reason', 200),
+    note: optionalText('note', 400),
+  }),
+)
 /** How far a step has come: sides done, since when the present one runs, holes ticked. Kept so that a reload or another tablet goes on. */
-export const stepProgressSchema = yup.object({
-  sidesDone: whole('sidesDone', 0, 12).default(0),
-  sideStartedAt: moment('sideBegun').nullable().default(null),
-  ticks: yup.array(yup.string().max(20).required()).max(12).default([]),
-})
+export const stepProgressSchema = later(() =>
+  yup.object({
+    sidesDone: whole('sidesDone', 0, 12).default(0),
+    sideStartedAt: moment('sideBegun').nullable().default(null),
+    ticks: yup.array(yup.string().max(20).required()).max(12).default([]),
+  }),
+)
 export type StepProgress = yup.InferType<typeof stepProgressSchema>
-export const stepSkippedSchema = yup.object({
-  version: recordVersion(),
-  reason: requiredText('reasonForSkipping', 200),
-})
-export const jobPausedSchema = yup.object({
-  version: recordVersion(),
-  reason: optionalText('reason', 200),
-})
-export const waterReadingSchema = yup.object({
-  id: identifier(),
-  temperatureC: quantity('readTemperatureC', 'waterTemperature').required(wrong('waterTemperature', 'fillIn')),
-})
-export const jobTrialSchema = yup.object({
-  version: recordVersion(),
-  side: oneOf('which', ['before', 'after']),
-  trialId: identifier('trial').nullable().default(null).notRequired(),
-})
+export const stepSkippedSchema = later(() =>
+  yup.object({
+    version: recordVersion(),
+    reason: requiredText('reasonForSkipping', 200),
+  }),
+)
+export const jobPausedSchema = later(() =>
+  yup.object({
+    version: recordVersion(),
+    reason: optionalText('reason', 200),
+  }),
+)
+export const waterReadingSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    temperatureC: quantity('readTemperatureC', 'waterTemperature').required(wrong('waterTemperature', 'fillIn')),
+  }),
+)
+export const jobTrialSchema = later(() =>
+  yup.object({
+    version: recordVersion(),
+    side: oneOf('which', ['before', 'after']),
+    trialId: identifier('trial').nullable().default(null).notRequired(),
+  }),
+)
 export type StepDoneInput = yup.InferType<typeof stepDoneSchema>
 
 export interface JobStep extends ProcedureStep {

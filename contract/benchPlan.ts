@@ -13,6 +13,7 @@ import {
   whole,
   moment,
 } from './fields.ts'
+import { later } from './later.ts'
 import { wrong } from './said.ts'
 import type { Stored } from './stored.ts'
 
@@ -21,65 +22,75 @@ export const mostPlanned = 300
 
 const minute = (field: 'start' | 'end') => needed(field, 0, 80_000_000, 'min')
 
-export const planSlotSchema = yup.object({
-  jobId: identifier('job'),
-  firstPosition: whole('position', 0, 200).required(),
-  stationId: identifier('station'),
-  staffId: identifier('person').nullable().default(null).notRequired(),
-  start: minute('start'),
-  end: minute('end'),
-  locked: yup.boolean().default(false),
-})
-export const planTakenSchema = yup.object({
-  /** Of the plan that was looked at. */
-  version: recordVersion(),
-  slots: yup
-    .array(planSlotSchema.required())
-    .max(5000, wrong('operations', 'atMost', { count: 5000 }))
-    .default([]),
-})
+export const planSlotSchema = later(() =>
+  yup.object({
+    jobId: identifier('job'),
+    firstPosition: whole('position', 0, 200).required(),
+    stationId: identifier('station'),
+    staffId: identifier('person').nullable().default(null).notRequired(),
+    start: minute('start'),
+    end: minute('end'),
+    locked: yup.boolean().default(false),
+  }),
+)
+export const planTakenSchema = later(() =>
+  yup.object({
+    /** Of the plan that was looked at. */
+    version: recordVersion(),
+    slots: yup
+      .array(planSlotSchema.required())
+      .max(5000, wrong('operations', 'atMost', { count: 5000 }))
+      .default([]),
+  }),
+)
 export type PlanSlot = yup.InferType<typeof planSlotSchema>
 
-export const benchStationSchema = yup.object({
-  id: identifier(),
-  name: requiredText('name', 40),
-  kind: oneOf('kind', stationKinds),
-  setupMinutes: quantity('setupMinutes', 'setUp').default(0),
-  /** Until when it cannot be used. */
-  closedUntil: moment('closedUntil').nullable().default(null),
-  closedReason: optionalText('reason', 200),
-})
+export const benchStationSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    name: requiredText('name', 40),
+    kind: oneOf('kind', stationKinds),
+    setupMinutes: quantity('setupMinutes', 'setUp').default(0),
+    /** Until when it cannot be used. */
+    closedUntil: moment('closedUntil').nullable().default(null),
+    closedReason: optionalText('reason', 200),
+  }),
+)
 export type BenchStationInput = yup.InferType<typeof benchStationSchema>
 export type BenchStation = BenchStationInput & Stored
 
 const clock = (field: 'from' | 'to') => whole(field, 0, 1440, 'min').required(wrong(field, 'missing'))
-export const weekHoursSchema = yup
-  .array(
-    yup
-      .object({ weekday: whole('weekday', 1, 7).required(), from: clock('from'), to: clock('to') })
-      .test('order', wrong('to', 'laterThanFrom'), (one) => !(Number(one?.to) <= Number(one?.from)))
-      .required(),
-  )
-  .max(28, wrong('hours', 'atMost', { count: 28 }))
-export const benchPersonSchema = yup.object({
-  hours: weekHoursSchema.default([]),
-  away: yup
+export const weekHoursSchema = later(() =>
+  yup
     .array(
       yup
-        .object({
-          from: calendarDay('from').required(wrong('from', 'giveDate')),
-          to: calendarDay('to').required(wrong('to', 'giveDate')),
-          reason: optionalText('reason', 200),
-        })
-        .test('order', wrong('to', 'notBeforeFirstDay'), (one) => !(String(one?.to) < String(one?.from)))
+        .object({ weekday: whole('weekday', 1, 7).required(), from: clock('from'), to: clock('to') })
+        .test('order', wrong('to', 'laterThanFrom'), (one) => !(Number(one?.to) <= Number(one?.from)))
         .required(),
     )
-    .max(100, wrong('away', 'atMost', { count: 100 }))
-    .default([]),
-  /** Kinds of station that this person works at; null: all. */
-  skills: yup.array(oneOf('skills', stationKinds).required()).max(stationKinds.length).nullable().default(null),
-  version: recordVersion().optional(),
-})
+    .max(28, wrong('hours', 'atMost', { count: 28 })),
+)
+export const benchPersonSchema = later(() =>
+  yup.object({
+    hours: weekHoursSchema.default([]),
+    away: yup
+      .array(
+        yup
+          .object({
+            from: calendarDay('from').required(wrong('from', 'giveDate')),
+            to: calendarDay('to').required(wrong('to', 'giveDate')),
+            reason: optionalText('reason', 200),
+          })
+          .test('order', wrong('to', 'notBeforeFirstDay'), (one) => !(String(one?.to) < String(one?.from)))
+          .required(),
+      )
+      .max(100, wrong('away', 'atMost', { count: 100 }))
+      .default([]),
+    /** Kinds of station that this person works at; null: all. */
+    skills: yup.array(oneOf('skills', stationKinds).required()).max(stationKinds.length).nullable().default(null),
+    version: recordVersion().optional(),
+  }),
+)
 export type BenchPersonInput = yup.InferType<typeof benchPersonSchema>
 export interface BenchPerson extends Omit<BenchPersonInput, 'version'>, Stored {
   readonly id: string

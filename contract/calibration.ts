@@ -1,6 +1,7 @@
 import type { Ahead, CalibrationFit } from '@sleetfall/core'
 import * as yup from 'yup'
 import { identifier } from './fields.ts'
+import { later } from './later.ts'
 import { pageSchema } from './lists.ts'
 import type { Stored } from './stored.ts'
 
@@ -9,8 +10,8 @@ export const calibrationKinds = ['ball', 'pattern', 'bowler'] as const
 export type CalibrationKind = (typeof calibrationKinds)[number]
 
 /** Asks for a ball to be fitted to its shots. */
-export const calibrationSchema = yup.object({ id: identifier(), ballId: identifier('ball') })
-export const calibrationListSchema = pageSchema.shape({ ballId: identifier('ball') })
+export const calibrationSchema = later(() => yup.object({ id: identifier(), ballId: identifier('ball') }))
+export const calibrationListSchema = later(() => pageSchema.shape({ ballId: identifier('ball') }))
 
 /** A shot that a calibration rests on. */
 export interface CalibratedShot {

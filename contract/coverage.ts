@@ -16,6 +16,7 @@ import type {
 import * as yup from 'yup'
 import type { OfferedFix } from './bench.ts'
 import { identifier, whole } from './fields.ts'
+import { later } from './later.ts'
 import { wrong } from './said.ts'
 
 export interface CoverageTarget {
@@ -105,28 +106,34 @@ export interface NearGaps {
 }
 
 /** What a plan may do: balls that may be bought, and how many are carried (all when not given). */
-export const planWishesSchema = yup.object({
-  bought: whole('ballsToBuy', 0, 2).default(0),
-  carried: whole('ballsCarried', 1, 12).nullable().default(null),
-})
+export const planWishesSchema = later(() =>
+  yup.object({
+    bought: whole('ballsToBuy', 0, 2).default(0),
+    carried: whole('ballsCarried', 1, 12).nullable().default(null),
+  }),
+)
 
 /** Works that were put on the bench from a plan. */
 const mostPromised = 12
-export const promisesSchema = yup.object({
-  jobIds: yup
-    .array(identifier('job').required(wrong('job', 'missing')))
-    .label('job')
-    .min(1, wrong('job', 'missing'))
-    .max(mostPromised, wrong('job', 'atMost', { count: mostPromised }))
-    .required(wrong('job', 'missing')),
-})
+export const promisesSchema = later(() =>
+  yup.object({
+    jobIds: yup
+      .array(identifier('job').required(wrong('job', 'missing')))
+      .label('job')
+      .min(1, wrong('job', 'missing'))
+      .max(mostPromised, wrong('job', 'atMost', { count: mostPromised }))
+      .required(wrong('job', 'missing')),
+  }),
+)
 
 /** Which ball in which state remedies are asked for. */
-export const remedySchema = yup.object({
-  ball: identifier('ball'),
-  targetId: identifier('pattern'),
-  shots: whole('shots', 0, 1000).required(wrong('shots', 'missing')),
-})
+export const remedySchema = later(() =>
+  yup.object({
+    ball: identifier('ball'),
+    targetId: identifier('pattern'),
+    shots: whole('shots', 0, 1000).required(wrong('shots', 'missing')),
+  }),
+)
 export type RemedyQuestion = yup.InferType<typeof remedySchema>
 
 /** What the map said before a trial, beside what the trial showed. */

@@ -1,6 +1,7 @@
 import type { OwnPlayable, StyleBand } from '@sleetfall/core'
 import * as yup from 'yup'
 import { identifier, oneOf, optionalOneOf, optionalText, quantity, requiredText } from './fields.ts'
+import { later } from './later.ts'
 import type { Stored } from './stored.ts'
 import { type FieldName, wrong } from './said.ts'
 
@@ -19,50 +20,52 @@ const figure = (...args: Parameters<typeof quantity>) =>
 const notBelow = (from: string) => (value: number | null | undefined, context: yup.TestContext) =>
   !(value != null && context.parent[from] != null && value < context.parent[from])
 
-export const customerSchema = yup.object({
-  id: identifier(),
-  name: requiredText('name', 80),
-  /** Tells two customers of the same name apart. */
-  distinction: optionalText('toldApartBy', 60),
-  hand: oneOf('hand', hands),
-  twoHanded: yup.boolean().default(false),
-  junior: yup.boolean().default(false),
-  contact: optionalText('contact', 120),
-  speedMph: figure('speedMph', 'ballSpeed'),
-  speedSource: source('sourceOfBallSpeed'),
-  /** One standard deviation of the figure before it, where it was measured. */
-  speedSdMph: figure('speedSdMph', 'uncertaintyOfBallSpeed'),
-  revRpm: figure('revRpm', 'revRate'),
-  revSource: source('sourceOfRevRate'),
-  revSdRpm: figure('revSdRpm', 'uncertaintyOfRevRate'),
-  axisRotationDeg: figure('axisRotationDeg', 'axisRotation'),
-  axisRotationSource: source('sourceOfAxisRotation'),
-  axisTiltDeg: figure('axisTiltDeg', 'axisTilt'),
-  axisTiltSource: source('sourceOfAxisTilt'),
-  axisTiltSdDeg: figure('axisTiltSdDeg', 'uncertaintyOfAxisTilt'),
-  papOverIn: figure('papOverIn', 'papOver'),
-  papUpIn: figure('papUpIn', 'papUp'),
-  papSource: source('sourceOfPap'),
-  papSdIn: figure('papSdIn', 'uncertaintyOfPap'),
-  gamesPerWeek: figure('gamesPerWeek', 'gamesAWeek'),
-  /** Strikes in a hundred that may be given away to the best ball of any kind before a ball counts as no cover. */
-  strikeTolerance: quantity('strikeTolerance', 'strikesGivenAway').default(10),
-  /** Boards that this bowler plays, from their own side; null: by the style. */
-  laydownFromBoard: figure('board', 'laydownFrom'),
-  laydownToBoard: figure('board', 'laydownTo').test(
-    'order',
-    wrong('laydownTo', 'notBelowFromBoard'),
-    notBelow('laydownFromBoard'),
-  ),
-  targetFromBoard: figure('board', 'targetFrom'),
-  targetToBoard: figure('board', 'targetTo').test(
-    'order',
-    wrong('targetTo', 'notBelowFromBoard'),
-    notBelow('targetFromBoard'),
-  ),
-  mostLaunchDeg: figure('mostLaunchDeg', 'widestLaunch'),
-  note: optionalText('note', 2000),
-})
+export const customerSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    name: requiredText('name', 80),
+    /** Tells two customers of the same name apart. */
+    distinction: optionalText('toldApartBy', 60),
+    hand: oneOf('hand', hands),
+    twoHanded: yup.boolean().default(false),
+    junior: yup.boolean().default(false),
+    contact: optionalText('contact', 120),
+    speedMph: figure('speedMph', 'ballSpeed'),
+    speedSource: source('sourceOfBallSpeed'),
+    /** One standard deviation of the figure before it, where it was measured. */
+    speedSdMph: figure('speedSdMph', 'uncertaintyOfBallSpeed'),
+    revRpm: figure('revRpm', 'revRate'),
+    revSource: source('sourceOfRevRate'),
+    revSdRpm: figure('revSdRpm', 'uncertaintyOfRevRate'),
+    axisRotationDeg: figure('axisRotationDeg', 'axisRotation'),
+    axisRotationSource: source('sourceOfAxisRotation'),
+    axisTiltDeg: figure('axisTiltDeg', 'axisTilt'),
+    axisTiltSource: source('sourceOfAxisTilt'),
+    axisTiltSdDeg: figure('axisTiltSdDeg', 'uncertaintyOfAxisTilt'),
+    papOverIn: figure('papOverIn', 'papOver'),
+    papUpIn: figure('papUpIn', 'papUp'),
+    papSource: source('sourceOfPap'),
+    papSdIn: figure('papSdIn', 'uncertaintyOfPap'),
+    gamesPerWeek: figure('gamesPerWeek', 'gamesAWeek'),
+    /** Strikes in a hundred that may be given away to the best ball of any kind before a ball counts as no cover. */
+    strikeTolerance: quantity('strikeTolerance', 'strikesGivenAway').default(10),
+    /** Boards that this bowler plays, from their own side; null: by the style. */
+    laydownFromBoard: figure('board', 'laydownFrom'),
+    laydownToBoard: figure('board', 'laydownTo').test(
+      'order',
+      wrong('laydownTo', 'notBelowFromBoard'),
+      notBelow('laydownFromBoard'),
+    ),
+    targetFromBoard: figure('board', 'targetFrom'),
+    targetToBoard: figure('board', 'targetTo').test(
+      'order',
+      wrong('targetTo', 'notBelowFromBoard'),
+      notBelow('targetFromBoard'),
+    ),
+    mostLaunchDeg: figure('mostLaunchDeg', 'widestLaunch'),
+    note: optionalText('note', 2000),
+  }),
+)
 export type CustomerInput = yup.InferType<typeof customerSchema>
 
 export interface Customer extends CustomerInput, Stored {

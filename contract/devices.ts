@@ -1,16 +1,19 @@
 import { scanSpots } from '@sleetfall/core'
 import * as yup from 'yup'
 import { identifier, oneOf, quantity, ranged, whole } from './fields.ts'
+import { later } from './later.ts'
 import { wrong } from './said.ts'
 import { mostArms } from './trials.ts'
 
 export const deviceKinds = ['scanner', 'bath', 'tracker'] as const
 export type DeviceKind = (typeof deviceKinds)[number]
 
-export const deviceSettingsSchema = yup.object({
-  connected: yup.boolean().required(),
-  noise: ranged('noise', 0, 5).default(1),
-})
+export const deviceSettingsSchema = later(() =>
+  yup.object({
+    connected: yup.boolean().required(),
+    noise: ranged('noise', 0, 5).default(1),
+  }),
+)
 export interface Device {
   readonly kind: DeviceKind
   /** Wanted by the shop. */
@@ -21,10 +24,12 @@ export interface Device {
 }
 
 export const bathFaults = ['none', 'overheat', 'disconnect'] as const
-export const bathSettingsSchema = yup.object({
-  setPointC: ranged('setPoint', 30, 60, 'degC').optional(),
-  fault: oneOf('fault', bathFaults).optional().notRequired(),
-})
+export const bathSettingsSchema = later(() =>
+  yup.object({
+    setPointC: ranged('setPoint', 30, 60, 'degC').optional(),
+    fault: oneOf('fault', bathFaults).optional().notRequired(),
+  }),
+)
 export interface BathState {
   readonly at: string
   readonly temperatureC: number
@@ -35,15 +40,17 @@ export interface BathState {
 }
 
 /** A throw before the tracker's stand-in: which arm of which trial, on which line. */
-export const throwSchema = yup.object({
-  trialId: identifier('trial'),
-  arm: whole('arm', 1, mostArms).required(wrong('arm', 'missing')),
-  feetBoard: quantity('feetBoard', 'feet').required(wrong('feet', 'missing')),
-  targetBoard: quantity('board', 'targetBoard').required(wrong('targetBoard', 'missing')),
-})
+export const throwSchema = later(() =>
+  yup.object({
+    trialId: identifier('trial'),
+    arm: whole('arm', 1, mostArms).required(wrong('arm', 'missing')),
+    feetBoard: quantity('feetBoard', 'feet').required(wrong('feet', 'missing')),
+    targetBoard: quantity('board', 'targetBoard').required(wrong('targetBoard', 'missing')),
+  }),
+)
 
 /** One spot of a ball read by the scanner. */
-export const scanRequestSchema = yup.object({ ballId: identifier('ball'), spot: oneOf('spot', scanSpots) })
+export const scanRequestSchema = later(() => yup.object({ ballId: identifier('ball'), spot: oneOf('spot', scanSpots) }))
 export interface ScanReading {
   readonly grit: number
   readonly spot: (typeof scanSpots)[number]

@@ -1,5 +1,6 @@
 import { type LimitName, type UnitName, limits } from '@sleetfall/core'
 import * as yup from 'yup'
+import { later } from './later.ts'
 import { type FieldName, said, wrong } from './said.ts'
 
 /** A number that must lie in a stated range; the message names the field and the range. */
@@ -96,7 +97,7 @@ export const recordVersion = () =>
     .min(1, wrong('version', 'atLeast', { count: 1 }))
     .max(2_147_483_647, wrong('version', 'atMost', { count: 2_147_483_647 }))
     .required(wrong('version', 'missing'))
-export const versioned = yup.object({ version: recordVersion() })
+export const versioned = later(() => yup.object({ version: recordVersion() }))
 
 /** Years that a record may speak of: everything that a shop has seen or will promise. */
 const years = { from: 1950, to: 2099 } as const

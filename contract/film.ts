@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { loadsSchema } from './lanes.ts'
+import { later } from './later.ts'
 
 /** Input of the headless `film` command. */
-export const filmSchema = yup.object({ loads: loadsSchema })
+export const filmSchema = later(() => yup.object({ loads: loadsSchema }))

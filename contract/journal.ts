@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { calendarDay, identifier, optionalText } from './fields.ts'
+import { later } from './later.ts'
 
 /** Every write that the journal tells of, by its route. */
 export const journaled = [
@@ -125,15 +126,17 @@ export const journalAreas = [...new Set(journaled.map((what) => what.split('/')[
 /** A route as the name of its words. */
 export const journalKey = (what: string) => what.replace(/[^A-Za-z]+/g, '-').toLowerCase()
 
-export const journalQuestionSchema = yup.object({
-  staffId: identifier('id').optional(),
-  area: yup.string().label('kind').oneOf(journalAreas).optional(),
-  subjectId: identifier().optional(),
-  from: calendarDay('from').optional(),
-  to: calendarDay('to').optional(),
-  /** What stood last on the part before. */
-  before: optionalText('id', 60),
-})
+export const journalQuestionSchema = later(() =>
+  yup.object({
+    staffId: identifier('id').optional(),
+    area: yup.string().label('kind').oneOf(journalAreas).optional(),
+    subjectId: identifier().optional(),
+    from: calendarDay('from').optional(),
+    to: calendarDay('to').optional(),
+    /** What stood last on the part before. */
+    before: optionalText('id', 60),
+  }),
+)
 export type JournalQuestion = yup.InferType<typeof journalQuestionSchema>
 
 /** What a write did to a row: by column what it was and what it is. */

@@ -2,51 +2,58 @@ import { hands } from './customers.ts'
 import type {} from '@sleetfall/core'
 import * as yup from 'yup'
 import { needed, neededQuantity, oneOf, quantity, ranged, requiredText } from './fields.ts'
+import { later } from './later.ts'
 import { wrong } from './said.ts'
 
-const holeFields = yup.object({
-  name: requiredText('hole', 30),
-  overIn: neededQuantity('holeOverIn', 'over'),
-  upIn: neededQuantity('holeUpIn', 'up'),
-  diameterIn: neededQuantity('holeDiameterIn', 'holeDiameter'),
-  depthIn: neededQuantity('holeDepthIn', 'holeDepth'),
-  forwardPitchIn: quantity('pitchIn', 'forwardPitch').optional(),
-  lateralPitchIn: quantity('pitchIn', 'lateralPitch').optional(),
-  insert: yup
-    .object({
-      boreIn: needed('insertBore', 0.2, 1.5, 'in'),
-      lengthIn: needed('insertLength', 0.1, 4, 'in'),
-      densityGcc: ranged('insertDensity', 0.5, 2, 'gcc'),
-    })
-    .default(undefined)
-    .optional(),
-  plug: yup
-    .object({ densityGcc: ranged('plugDensity', 0.5, 2, 'gcc') })
-    .default(undefined)
-    .optional(),
-})
-
-export const holeSchema = holeFields.test(
-  'bore',
-  wrong('insertBore', 'lessThanHole'),
-  (hole) => !(Number(hole?.insert?.boreIn) >= Number(hole?.diameterIn)),
+const holeFields = later(() =>
+  yup.object({
+    name: requiredText('hole', 30),
+    overIn: neededQuantity('holeOverIn', 'over'),
+    upIn: neededQuantity('holeUpIn', 'up'),
+    diameterIn: neededQuantity('holeDiameterIn', 'holeDiameter'),
+    depthIn: neededQuantity('holeDepthIn', 'holeDepth'),
+    forwardPitchIn: quantity('pitchIn', 'forwardPitch').optional(),
+    lateralPitchIn: quantity('pitchIn', 'lateralPitch').optional(),
+    insert: yup
+      .object({
+        boreIn: needed('insertBore', 0.2, 1.5, 'in'),
+        lengthIn: needed('insertLength', 0.1, 4, 'in'),
+        densityGcc: ranged('insertDensity', 0.5, 2, 'gcc'),
+      })
+      .default(undefined)
+      .optional(),
+    plug: yup
+      .object({ densityGcc: ranged('plugDensity', 0.5, 2, 'gcc') })
+      .default(undefined)
+      .optional(),
+  }),
 )
 
-const blankSchema = yup.object({
-  weightLb: neededQuantity('weightLb', 'weight'),
-  rgIn: neededQuantity('rgIn', 'rg'),
-  differentialIn: neededQuantity('differentialIn', 'differential'),
-  intermediateDifferentialIn: quantity('intermediateDifferentialIn', 'intermediateDifferential')
-    .default(0)
-    .test(
-      'swapped',
-      wrong('intermediateDifferential', 'notAboveDifferential'),
-      (value, context) => !(value > (context.parent.differentialIn as number)),
-    ),
-  topWeightOz: quantity('topWeightOz', 'topWeight').optional(),
-})
+export const holeSchema = later(() =>
+  holeFields.test(
+    'bore',
+    wrong('insertBore', 'lessThanHole'),
+    (hole) => !(Number(hole?.insert?.boreIn) >= Number(hole?.diameterIn)),
+  ),
+)
 
-const common = {
+const blankSchema = later(() =>
+  yup.object({
+    weightLb: neededQuantity('weightLb', 'weight'),
+    rgIn: neededQuantity('rgIn', 'rg'),
+    differentialIn: neededQuantity('differentialIn', 'differential'),
+    intermediateDifferentialIn: quantity('intermediateDifferentialIn', 'intermediateDifferential')
+      .default(0)
+      .test(
+        'swapped',
+        wrong('intermediateDifferential', 'notAboveDifferential'),
+        (value, context) => !(value > (context.parent.differentialIn as number)),
+      ),
+    topWeightOz: quantity('topWeightOz', 'topWeight').optional(),
+  }),
+)
+
+const common = () => ({
   hand: oneOf('hand', hands).default('right'),
   papOverIn: neededQuantity('papOverIn', 'papOver'),
   papUpIn: neededQuantity('papUpIn', 'papUp'),
@@ -69,19 +76,23 @@ const common = {
     .object({ overIn: needed('cgOver', -7, 7, 'in'), upIn: needed('cgUp', -6.5, 6.5, 'in') })
     .default(undefined)
     .optional(),
-}
-const byAngles = yup.object({
-  ...common,
-  drillingAngleDeg: neededQuantity('drillingAngleDeg', 'drillingAngle'),
-  pinToPapIn: neededQuantity('pinToPapIn', 'pinToPap'),
-  valAngleDeg: neededQuantity('valAngleDeg', 'valAngle'),
 })
-const byDistances = yup.object({
-  ...common,
-  pinToPapIn: neededQuantity('pinToPapIn', 'pinToPap'),
-  psaToPapIn: neededQuantity('psaToPapIn', 'psaToPap'),
-  pinBufferIn: neededQuantity('pinBufferIn', 'pinBuffer'),
-})
+const byAngles = later(() =>
+  yup.object({
+    ...common(),
+    drillingAngleDeg: neededQuantity('drillingAngleDeg', 'drillingAngle'),
+    pinToPapIn: neededQuantity('pinToPapIn', 'pinToPap'),
+    valAngleDeg: neededQuantity('valAngleDeg', 'valAngle'),
+  }),
+)
+const byDistances = later(() =>
+  yup.object({
+    ...common(),
+    pinToPapIn: neededQuantity('pinToPapIn', 'pinToPap'),
+    psaToPapIn: neededQuantity('psaToPapIn', 'psaToPap'),
+    pinBufferIn: neededQuantity('pinBufferIn', 'pinBuffer'),
+  }),
+)
 export type AnglesInput = yup.InferType<typeof byAngles>
 export type DistancesInput = yup.InferType<typeof byDistances>
 

@@ -1,15 +1,18 @@
 import * as yup from 'yup'
 import { identifier, recordVersion } from './fields.ts'
+import { later } from './later.ts'
 import { wrong } from './said.ts'
 import type { words } from './words/index.ts'
 
 /** Takes a record out of daily use, or back into it; its history stays. */
-export const retireSchema = yup.object({
-  version: recordVersion(),
-  retired: yup.boolean().required(wrong('retired', 'yesNo')),
-})
+export const retireSchema = later(() =>
+  yup.object({
+    version: recordVersion(),
+    retired: yup.boolean().required(wrong('retired', 'yesNo')),
+  }),
+)
 /** Makes one of two: everything of this record goes to the other, then this one is deleted. */
-export const mergeSchema = yup.object({ intoId: identifier('into') })
+export const mergeSchema = later(() => yup.object({ intoId: identifier('into') }))
 
 /** What can hang on a record. */
 export type UseName = keyof typeof words.uses

@@ -1,12 +1,15 @@
 import * as yup from 'yup'
 import { oneOf } from './fields.ts'
+import { later } from './later.ts'
 
 /** What is seen of a cover on a photo: as it should be, lines that a pad left, dull where it should shine, shine where it should not, a worn track. */
 export const photoLooks = ['even', 'lines', 'dull', 'shine', 'track'] as const
 export type PhotoLook = (typeof photoLooks)[number]
-export const looksSchema = yup.object({
-  looks: yup.array(oneOf('look', photoLooks)).max(photoLooks.length).required(),
-})
+export const looksSchema = later(() =>
+  yup.object({
+    looks: yup.array(oneOf('look', photoLooks)).max(photoLooks.length).required(),
+  }),
+)
 
 /** A photo of a ball; its bytes are at `/api/balls/BALL/photos/ID`. */
 export interface BallPhoto {

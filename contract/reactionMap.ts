@@ -1,13 +1,16 @@
 import type { Line, MapPlace } from '@sleetfall/core'
 import * as yup from 'yup'
 import { optionalText, requiredText } from './fields.ts'
+import { later } from './later.ts'
 import type { Said } from './said.ts'
 
 /** Patterns by their ids and surfaces by their keys, each `a,b,c`; no surface stands for all. */
-export const mapQuestionSchema = yup.object({
-  patterns: requiredText('patterns', 400),
-  surfaces: optionalText('surface', 400),
-})
+export const mapQuestionSchema = later(() =>
+  yup.object({
+    patterns: requiredText('patterns', 400),
+    surfaces: optionalText('surface', 400),
+  }),
+)
 
 /** Best line of one cell; null when none reaches the pocket. */
 export type MapLine = Pick<Line, 'laydownBoard' | 'targetBoard' | 'pPocket' | 'pCarry'> & {

@@ -1,6 +1,7 @@
 import { type StyleEnds, type SurfaceConstants, styleDefaults, styleEndNames, surfaceDefaults } from '@sleetfall/core'
 import * as yup from 'yup'
 import { ranged, requiredText } from './fields.ts'
+import { later } from './later.ts'
 import type { Stored } from './stored.ts'
 import { type FieldName, wrong } from './said.ts'
 
@@ -30,32 +31,34 @@ const constant = (name: keyof ShopConstants) => {
   return ranged(field, min, max).default(shopDefaults[name])
 }
 
-export const shopSchema = yup.object({
-  name: requiredText('shopName', 80),
-  constants: yup
-    .object({
-      wearFastShare: constant('wearFastShare'),
-      wearFastGames: constant('wearFastGames'),
-      wearSlowGames: constant('wearSlowGames'),
-      laneShineUm: constant('laneShineUm'),
-      windowShare: constant('windowShare'),
-      oilPerGameUl: constant('oilPerGameUl'),
-      oilCapacityUl: constant('oilCapacityUl'),
-      oilSoakHours: constant('oilSoakHours'),
-      settlingGames: constant('settlingGames'),
-      speedDominantFrom: constant('speedDominantFrom'),
-      matchedFrom: constant('matchedFrom'),
-      revDominantFrom: constant('revDominantFrom'),
-      stronglyRevDominantFrom: constant('stronglyRevDominantFrom'),
-    })
-    .test('order', (constants, { createError }) => {
-      // Each style begins where the one before it has begun.
-      const at = styleEndNames.findIndex((name, i) => i > 0 && !(constants[name] > constants[styleEndNames[i - 1]!]))
-      if (at === -1) return true
-      const [name, before] = [styleEndNames[at]!, styleEndNames[at - 1]!]
-      const said = wrong(ranges[name][0], 'aboveTheBorderBefore', { least: constants[before] })
-      return createError({ path: `constants.${name}`, message: said as never })
-    }),
-})
+export const shopSchema = later(() =>
+  yup.object({
+    name: requiredText('shopName', 80),
+    constants: yup
+      .object({
+        wearFastShare: constant('wearFastShare'),
+        wearFastGames: constant('wearFastGames'),
+        wearSlowGames: constant('wearSlowGames'),
+        laneShineUm: constant('laneShineUm'),
+        windowShare: constant('windowShare'),
+        oilPerGameUl: constant('oilPerGameUl'),
+        oilCapacityUl: constant('oilCapacityUl'),
+        oilSoakHours: constant('oilSoakHours'),
+        settlingGames: constant('settlingGames'),
+        speedDominantFrom: constant('speedDominantFrom'),
+        matchedFrom: constant('matchedFrom'),
+        revDominantFrom: constant('revDominantFrom'),
+        stronglyRevDominantFrom: constant('stronglyRevDominantFrom'),
+      })
+      .test('order', (constants, { createError }) => {
+        // Each style begins where the one before it has begun.
+        const at = styleEndNames.findIndex((name, i) => i > 0 && !(constants[name] > constants[styleEndNames[i - 1]!]))
+        if (at === -1) return true
+        const [name, before] = [styleEndNames[at]!, styleEndNames[at - 1]!]
+        const said = wrong(ranges[name][0], 'aboveTheBorderBefore', { least: constants[before] })
+        return createError({ path: `constants.${name}`, message: said as never })
+      }),
+  }),
+)
 export type ShopInput = yup.InferType<typeof shopSchema>
 export type Shop = ShopInput & Stored

@@ -1,77 +1,94 @@
 import * as yup from 'yup'
 import { identifier, oneOf, requiredText } from './fields.ts'
+import { later } from './later.ts'
 import type { Stored } from './stored.ts'
 import { wrong } from './said.ts'
 
 export const roles = ['owner', 'technician', 'counter'] as const
 export type Role = (typeof roles)[number]
 
-export const signInSchema = yup.object({
-  login: requiredText('signInName', 60),
-  password: yup.string().label('password').required(wrong('password', 'fillIn')).max(200),
-  /** Code of the second factor, or a recovery code: once the password was right and it is asked for. */
-  second: yup
-    .string()
-    .label('secondFactor')
-    .max(40, wrong('secondFactor', 'atMostCharacters', { count: 40 }))
-    .optional(),
-})
+export const signInSchema = later(() =>
+  yup.object({
+    login: requiredText('signInName', 60),
+    password: yup.string().label('password').required(wrong('password', 'fillIn')).max(200),
+    /** Code of the second factor, or a recovery code: once the password was right and it is asked for. */
+    second: yup
+      .string()
+      .label('secondFactor')
+      .max(40, wrong('secondFactor', 'atMostCharacters', { count: 40 }))
+      .optional(),
+  }),
+)
 
 export const shortestPassword = 12
-export const newPassword = yup
-  .string()
-  .label('password')
-  .min(shortestPassword, wrong('password', 'atLeastCharacters', { count: shortestPassword }))
-  .max(200, wrong('password', 'atMostCharacters', { count: 200 }))
+export const newPassword = later(() =>
+  yup
+    .string()
+    .label('password')
+    .min(shortestPassword, wrong('password', 'atLeastCharacters', { count: shortestPassword }))
+    .max(200, wrong('password', 'atMostCharacters', { count: 200 })),
+)
 
-const chosenPassword = newPassword.required(wrong('password', 'atLeastCharacters', { count: shortestPassword }))
-const present = yup.string().label('presentPassword').required(wrong('presentPassword', 'fillIn')).max(200)
+const chosenPassword = later(() =>
+  newPassword.required(wrong('password', 'atLeastCharacters', { count: shortestPassword })),
+)
+const present = later(() => yup.string().label('presentPassword').required(wrong('presentPassword', 'fillIn')).max(200))
 
 /** Somebody's own new password. */
-export const passwordChangeSchema = yup.object({ present, next: chosenPassword })
+export const passwordChangeSchema = later(() => yup.object({ present, next: chosenPassword }))
 
 /** What only its owner's present password allows. */
-export const withPasswordSchema = yup.object({ present })
+export const withPasswordSchema = later(() => yup.object({ present }))
 
 /** A password set with a one-time code, spaces and hyphens in the code as somebody likes. */
-export const codeSignInSchema = yup.object({
-  login: requiredText('signInName', 60),
-  code: requiredText('oneTimeCode', 40),
-  next: chosenPassword,
-})
+export const codeSignInSchema = later(() =>
+  yup.object({
+    login: requiredText('signInName', 60),
+    code: requiredText('oneTimeCode', 40),
+    next: chosenPassword,
+  }),
+)
 
-const signInName = requiredText('signInName', 60).matches(/^[a-z0-9._-]+$/, {
-  message: wrong('signInName', 'smallLetters'),
-})
+const signInName = later(() =>
+  requiredText('signInName', 60).matches(/^[a-z0-9._-]+$/, {
+    message: wrong('signInName', 'smallLetters'),
+  }),
+)
 /** The first owner of a shop that has none. */
-export const firstOwnerSchema = yup.object({
-  code: requiredText('oneTimeCode', 40),
-  name: requiredText('name', 80),
-  login: signInName,
-  next: chosenPassword,
-})
+export const firstOwnerSchema = later(() =>
+  yup.object({
+    code: requiredText('oneTimeCode', 40),
+    name: requiredText('name', 80),
+    login: signInName,
+    next: chosenPassword,
+  }),
+)
 
 export const pinLengths = { least: 4, most: 8 } as const
-const pin = yup
-  .string()
-  .label('pin')
-  .matches(/^\d{4,8}$/, { message: wrong('pin', 'pinDigits', { ...pinLengths }) })
+const pin = later(() =>
+  yup
+    .string()
+    .label('pin')
+    .matches(/^\d{4,8}$/, { message: wrong('pin', 'pinDigits', { ...pinLengths }) }),
+)
 /** The PIN for shared tablets; null takes it away. */
-export const pinSchema = yup.object({ present, pin: pin.nullable().defined() })
-export const pinSignInSchema = yup.object({ id: identifier(), pin: pin.required(wrong('pin', 'fillIn')) })
+export const pinSchema = later(() => yup.object({ present, pin: pin.nullable().defined() }))
+export const pinSignInSchema = later(() => yup.object({ id: identifier(), pin: pin.required(wrong('pin', 'fillIn')) }))
 
 /** The second factor is on once a code of it was right. */
-export const secondFactorSchema = yup.object({ present, code: requiredText('secondFactor', 40) })
+export const secondFactorSchema = later(() => yup.object({ present, code: requiredText('secondFactor', 40) }))
 
-export const sharedDeviceSchema = yup.object({ shared: yup.boolean().required() })
+export const sharedDeviceSchema = later(() => yup.object({ shared: yup.boolean().required() }))
 
-export const staffSchema = yup.object({
-  id: identifier(),
-  login: signInName,
-  name: requiredText('name', 80),
-  role: oneOf('role', roles),
-  active: yup.boolean().default(true),
-})
+export const staffSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    login: signInName,
+    name: requiredText('name', 80),
+    role: oneOf('role', roles),
+    active: yup.boolean().default(true),
+  }),
+)
 export type StaffInput = yup.InferType<typeof staffSchema>
 export type Staff = StaffInput &
   Stored & {
@@ -92,12 +109,14 @@ export type Language = (typeof languages)[number]
 /** How inches of a layout or a hole are written: `4 1/2` or `4.5`. */
 export const inchForms = ['fractions', 'decimals'] as const
 export type InchForm = (typeof inchForms)[number]
-export const preferencesSchema = yup.object({
-  units: oneOf('units', unitSystems).default('imperial'),
-  inches: oneOf('inches', inchForms).default('fractions'),
-  theme: oneOf('theme', ['light', 'dark', 'system'] as const).default('light'),
-  language: oneOf('language', [...languages, 'system'] as const).default('system'),
-})
+export const preferencesSchema = later(() =>
+  yup.object({
+    units: oneOf('units', unitSystems).default('imperial'),
+    inches: oneOf('inches', inchForms).default('fractions'),
+    theme: oneOf('theme', ['light', 'dark', 'system'] as const).default('light'),
+    language: oneOf('language', [...languages, 'system'] as const).default('system'),
+  }),
+)
 export type Preferences = yup.InferType<typeof preferencesSchema>
 
 export interface SessionInfo {

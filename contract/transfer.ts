@@ -1,15 +1,18 @@
 import * as yup from 'yup'
+import { later } from './later.ts'
 import type { Said } from './said.ts'
 
 /** How a shop that is brought in is taken; sent with its address. */
-export const importWishesSchema = yup.object({
-  /** Only look. */
-  look: yup.boolean().default(true),
-  /** What is there already and differs: the file's counts. */
-  theirs: yup.boolean().default(false),
-  /** Records of the same name are the same. */
-  mapNames: yup.boolean().default(false),
-})
+export const importWishesSchema = later(() =>
+  yup.object({
+    /** Only look. */
+    look: yup.boolean().default(true),
+    /** What is there already and differs: the file's counts. */
+    theirs: yup.boolean().default(false),
+    /** Records of the same name are the same. */
+    mapNames: yup.boolean().default(false),
+  }),
+)
 export type ImportWishes = yup.InferType<typeof importWishesSchema>
 
 /** What is wrong with a row of the file. */

@@ -29,29 +29,34 @@ import {
 } from './fields.ts'
 import type { BallEventKind } from './ballEvents.ts'
 import type { Ball } from './balls.ts'
+import { later } from './later.ts'
 import type { Stored } from './stored.ts'
 import { type FieldName, wrong } from './said.ts'
 
-export const policySchema = yup.object({
-  school: oneOf('school', schools),
-  seriesGames: wholeQuantity('seriesGames', 'touchUpEvery').default(policyDefaults.seriesGames),
-  fixedGames: wholeQuantity('fixedGames', 'resurfaceEvery').default(policyDefaults.fixedGames),
-  gamesBeforeEvent: wholeQuantity('seriesGames', 'gamesBeforeTheEvent').default(policyDefaults.gamesBeforeEvent),
-  extractHeavyGames: wholeQuantity('fixedGames', 'extractEveryHeavyOil').default(policyDefaults.extractHeavyGames),
-  extractLightGames: wholeQuantity('fixedGames', 'extractEveryLightOil').default(policyDefaults.extractLightGames),
-  seasonEnds: yup
-    .array(calendarDay('endOfTheSeason').required(wrong('endOfTheSeason', 'giveDate')))
-    .max(6, wrong('endsOfTheSeason', 'atMost', { count: 6 }))
-    .default([]),
-})
+export const policySchema = later(() =>
+  yup.object({
+    school: oneOf('school', schools),
+    seriesGames: wholeQuantity('seriesGames', 'touchUpEvery').default(policyDefaults.seriesGames),
+    fixedGames: wholeQuantity('fixedGames', 'resurfaceEvery').default(policyDefaults.fixedGames),
+    gamesBeforeEvent: wholeQuantity('seriesGames', 'gamesBeforeTheEvent').default(policyDefaults.gamesBeforeEvent),
+    extractHeavyGames: wholeQuantity('fixedGames', 'extractEveryHeavyOil').default(policyDefaults.extractHeavyGames),
+    extractLightGames: wholeQuantity('fixedGames', 'extractEveryLightOil').default(policyDefaults.extractLightGames),
+    seasonEnds: yup
+      .array(calendarDay('endOfTheSeason').required(wrong('endOfTheSeason', 'giveDate')))
+      .max(6, wrong('endsOfTheSeason', 'atMost', { count: 6 }))
+      .default([]),
+  }),
+)
 
 /** Whose upkeep a policy is: the shop's when neither is given. */
-export const policyForSchema = yup.object({
-  customerId: identifier('customer').nullable().default(null).notRequired(),
-  ballId: identifier('ball').nullable().default(null).notRequired(),
-  /** Null takes the choice back, so that the wider one counts again. */
-  policy: policySchema.nullable().default(null),
-})
+export const policyForSchema = later(() =>
+  yup.object({
+    customerId: identifier('customer').nullable().default(null).notRequired(),
+    ballId: identifier('ball').nullable().default(null).notRequired(),
+    /** Null takes the choice back, so that the wider one counts again. */
+    policy: policySchema.nullable().default(null),
+  }),
+)
 export type PolicyFor = yup.InferType<typeof policyForSchema>
 export type PolicyScope = 'shop' | 'customer' | 'ball'
 
@@ -108,21 +113,25 @@ export interface SurfacePage {
   readonly labelDisagrees: { readonly labelGrit: number; readonly scannedGrit: number } | null
 }
 
-export const adviceQuestionSchema = yup.object({
-  complaint: optionalOneOf('complaint', complaints),
-  patternId: identifier('pattern').nullable().default(null).notRequired(),
-})
+export const adviceQuestionSchema = later(() =>
+  yup.object({
+    complaint: optionalOneOf('complaint', complaints),
+    patternId: identifier('pattern').nullable().default(null).notRequired(),
+  }),
+)
 export interface AdviceGiven extends Advice {
   /** Rules that this shop does not hold. */
   readonly off: readonly AdviceRule[]
 }
 
-export const reminderSchema = yup.object({
-  id: identifier(),
-  customerId: identifier('customer'),
-  subject: requiredText('subject', 120),
-  body: requiredText('text', 2000),
-})
+export const reminderSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    customerId: identifier('customer'),
+    subject: requiredText('subject', 120),
+    body: requiredText('text', 2000),
+  }),
+)
 const template = (field: 'subject' | 'text', most: number) =>
   requiredText(field, most).test(
     'words',
@@ -131,19 +140,21 @@ const template = (field: 'subject' | 'text', most: number) =>
   )
 const minuteOfDay = (field: FieldName) => neededWhole('minuteOfDay', field)
 /** How the shop tells its customers: its own words by occasion, and when nothing is sent. */
-export const tellingSchema = yup.object({
-  /** Occasions that the shop has words of its own for. */
-  templates: yup
-    .array(
-      yup
-        .object({ kind: oneOf('kind', tellKinds), subject: template('subject', 120), body: template('text', 2000) })
-        .required(),
-    )
-    .max(tellKinds.length)
-    .default([]),
-  quietFrom: minuteOfDay('quietFrom'),
-  quietTo: minuteOfDay('quietTo'),
-})
+export const tellingSchema = later(() =>
+  yup.object({
+    /** Occasions that the shop has words of its own for. */
+    templates: yup
+      .array(
+        yup
+          .object({ kind: oneOf('kind', tellKinds), subject: template('subject', 120), body: template('text', 2000) })
+          .required(),
+      )
+      .max(tellKinds.length)
+      .default([]),
+    quietFrom: minuteOfDay('quietFrom'),
+    quietTo: minuteOfDay('quietTo'),
+  }),
+)
 export type TellingInput = yup.InferType<typeof tellingSchema>
 export type Telling = TellingInput & Stored
 
@@ -161,41 +172,45 @@ export interface UpkeepLink extends Stored {
 
 /** Play that somebody logs in seconds: games on a pattern, and how soon and with what the ball was cleaned. */
 export const cleanedHow = ['not', 'towel', 'cleaner-now', 'cleaner-next-day'] as const
-export const sessionLogSchema = yup.object({
-  id: identifier(),
-  ballId: identifier('ball'),
-  games: neededWhole('games', 'games'),
-  patternId: identifier('pattern').nullable().default(null).notRequired(),
-  playedOn: pastDay('playedOn').required(wrong('playedOn', 'giveDate')),
-  /** Null: nobody said, so nothing is recorded. */
-  cleaned: optionalOneOf('cleaned', cleanedHow),
-  note: optionalText('note', 200),
-})
+export const sessionLogSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    ballId: identifier('ball'),
+    games: neededWhole('games', 'games'),
+    patternId: identifier('pattern').nullable().default(null).notRequired(),
+    playedOn: pastDay('playedOn').required(wrong('playedOn', 'giveDate')),
+    /** Null: nobody said, so nothing is recorded. */
+    cleaned: optionalOneOf('cleaned', cleanedHow),
+    note: optionalText('note', 200),
+  }),
+)
 export type SessionLog = yup.InferType<typeof sessionLogSchema>
 
 /** A night of play in one go: who threw what how often, all on one pattern; undone as one. */
 export const mostNightRows = 200
-export const playNightSchema = yup.object({
-  id: identifier(),
-  playedOn: pastDay('playedOn').required(wrong('playedOn', 'giveDate')),
-  patternId: identifier('pattern').nullable().default(null).notRequired(),
-  rows: yup
-    .array(
-      yup.object({
-        id: identifier(),
-        ballId: identifier('ball'),
-        games: neededWhole('games', 'games'),
-      }),
-    )
-    .min(1, wrong('ballsWithGames', 'atLeastOne'))
-    .max(mostNightRows, wrong('balls', 'atMost', { count: mostNightRows }))
-    .test(
-      'once',
-      wrong('balls', 'eachOnce'),
-      (rows) => !rows || new Set(rows.map((row) => row?.ballId)).size === rows.length,
-    )
-    .required(wrong('ballsWithGames', 'atLeastOne')),
-})
+export const playNightSchema = later(() =>
+  yup.object({
+    id: identifier(),
+    playedOn: pastDay('playedOn').required(wrong('playedOn', 'giveDate')),
+    patternId: identifier('pattern').nullable().default(null).notRequired(),
+    rows: yup
+      .array(
+        yup.object({
+          id: identifier(),
+          ballId: identifier('ball'),
+          games: neededWhole('games', 'games'),
+        }),
+      )
+      .min(1, wrong('ballsWithGames', 'atLeastOne'))
+      .max(mostNightRows, wrong('balls', 'atMost', { count: mostNightRows }))
+      .test(
+        'once',
+        wrong('balls', 'eachOnce'),
+        (rows) => !rows || new Set(rows.map((row) => row?.ballId)).size === rows.length,
+      )
+      .required(wrong('ballsWithGames', 'atLeastOne')),
+  }),
+)
 export type PlayNight = yup.InferType<typeof playNightSchema>
 export interface NightLogged {
   readonly id: string

@@ -20,4 +20,5 @@ watchForNewerVersion()
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/sw.js').catch(() => null)
 const app = createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router)
-void speak(deviceLanguage()).then(() => app.mount('#app'))
+// In a task of its own: what somebody does meanwhile is answered between two.
+void speak(deviceLanguage()).then(() => setTimeout(() => app.mount('#app')))

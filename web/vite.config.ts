@@ -1,7 +1,22 @@
 import vue from '@vitejs/plugin-vue'
-import { defineConfig } from 'vite'
+import { type Plugin, defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
+
+/**
+ * Vuetify puts a progress bar into every field, moving or not, and each measures the page when it comes: a page with fields was laid out twice. It comes
+ * when there is something to wait for.
+ */
+const progressWhenLoading: Plugin = {
+  name: 'progress-when-loading',
+  transform(code, id) {
+    if (!/vuetify[\\/]lib[\\/]composables[\\/]loader\.js/.test(id)) return null
+    const always = '|| _createVNode(VProgressLinear'
+    if (!code.includes(always))
+      this.error('The progress bar of fields is no longer where it was; see web/vite.config.ts.')
+    return { code: code.replace(always, '|| props.active && _createVNode(VProgressLinear'), map: null }
+  },
+}
 
 export default defineConfig({
   root: import.meta.dirname,
@@ -9,6 +24,7 @@ export default defineConfig({
     // Spaces between inline elements count, as in plain HTML.
     vue({ template: { compilerOptions: { whitespace: 'preserve' } } }),
     vuetify({ autoImport: true }),
+    progressWhenLoading,
     // The application opens without a network: everything that was built lies on the device; what the server says does not.
     VitePWA({
       registerType: 'autoUpdate',

@@ -1,4 +1,5 @@
 import { differenceInCalendarDays, format, formatDistanceStrict, parseISO } from 'date-fns'
+import { computed } from 'vue'
 import { nowDate } from '../http/clock.ts'
 import { spoken } from '../i18n.ts'
 
@@ -28,14 +29,12 @@ export const daysText = (from: string, to: string) =>
 /** A day without its weekday: `24 Nov`, `24. Nov`. */
 export const shortDay = (at: Date | number) => written(at, dayForms[spoken.value].short)
 
-const relative = {
-  en: new Intl.RelativeTimeFormat('en', { numeric: 'auto' }),
-  de: new Intl.RelativeTimeFormat('de', { numeric: 'auto' }),
-}
+/** Made when it is first asked for: making one takes longer than most pages' own code. */
+const relative = computed(() => new Intl.RelativeTimeFormat(spoken.value, { numeric: 'auto' }))
 
 /** How a day lies to today: `today`, `in 3 days`, `2 days ago`. */
 export const fromToday = (iso: string) =>
-  relative[spoken.value].format(differenceInCalendarDays(parseISO(iso), nowDate()), 'day')
+  relative.value.format(differenceInCalendarDays(parseISO(iso), nowDate()), 'day')
 
 export const agoText = (iso: string) => formatDistanceStrict(parseISO(iso), nowDate(), { addSuffix: true })
 export const timeText = (iso: string) => format(parseISO(iso), 'HH:mm')

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { type Trial } from '@sleetfall/contract'
-import { computed, reactive, ref, watch } from 'vue'
+import { reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import LoadState from '../controls/LoadState.vue'
 import MoreRows from '../controls/MoreRows.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText } from '../controls/days.ts'
+import { useInTurn } from '../controls/useInTurn.ts'
 import { useOrder } from '../controls/useSorted.ts'
 import { usePage } from '../http/usePage.ts'
 import { useSession } from '../shell/session.ts'
@@ -26,8 +27,11 @@ const { search, sortBy, ariaSort, question } = useOrder('trials', 'when')
 /** Each comes with its shots, so that the outcome can be told; a page is small. */
 const trialsAPage = 25
 const list = reactive(usePage<Trial>('/trials', question, () => trials, trialsAPage))
-/** Each trial's first line, once a trial and not once a drawing. */
-const outcomes = computed(() => new Map(list.items.map((trial) => [trial.id, lines(trial, resultOf(trial))[0]])))
+/** Each trial's first line. */
+const outcome = useInTurn(
+  () => list.items,
+  (trial) => lines(trial, resultOf(trial))[0],
+)
 const text = (value: unknown) => (typeof value === 'string' ? value : undefined)
 watch(
   () => route.query['new'],
@@ -82,7 +86,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
             <td>{{ trial.customerName }}</td>
             <td>{{ trial.patternName }}</td>
             <td class="number">{{ trial.shots.length }}</td>
-            <td class="small">{{ outcomes.get(trial.id) }}</td>
+            <td class="small">{{ outcome(trial) }}</td>
           </tr>
         </tbody>
       </table>
