@@ -11,8 +11,8 @@ import { useCustomers } from '../customers/store.ts'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
-import BallTile from './BallTile.vue'
-import { BallForm, BallPanel, CustomerForm, CustomerMend, MeasureForm } from './opened.ts'
+import RackTiles from './RackTiles.vue'
+import { BallForm, CustomerForm, CustomerMend, MeasureForm } from './opened.ts'
 import { useBalls } from './store.ts'
 import { rackSorts, useRack } from './useRack.ts'
 
@@ -121,19 +121,16 @@ function showBall(ball: Ball) {
           <v-checkbox v-if="hasRetired" v-model="withRetired" :label="t('controls.mend.withRetired')" />
         </div>
         <p v-if="shown.length === 0">{{ t('balls.none') }}</p>
-        <div class="rack">
-          <template v-for="ball in shown" :key="ball.id">
-            <BallTile
-              :ball="ball"
-              :open="openId === ball.id"
-              :with-customer="customer === null"
-              @toggle="toggle(ball)"
-            />
-            <BallPanel v-if="openId === ball.id" class="panel-row" :ball="ball" @close="toggle(ball)" />
-          </template>
-        </div>
-        <MoreRows v-if="!customer" :shown="list.items.length" :total="list.total" :busy="list.busy" @more="list.more" />
-        <p class="small soft">{{ t(`surface.gauges.${customer?.hand ?? 'both'}`) }}</p>
+        <RackTiles :balls="shown" :open-id="openId" :with-customer="customer === null" @toggle="toggle">
+          <MoreRows
+            v-if="!customer"
+            :shown="list.items.length"
+            :total="list.total"
+            :busy="list.busy"
+            @more="list.more"
+          />
+          <p class="small soft">{{ t(`surface.gauges.${customer?.hand ?? 'both'}`) }}</p>
+        </RackTiles>
       </LoadState>
     </section>
     <CustomerForm
@@ -177,15 +174,6 @@ function showBall(ball: Ball) {
 }
 .order {
   max-width: 190px;
-}
-.rack {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
-  grid-auto-flow: dense;
-  gap: 2px;
-}
-.panel-row {
-  grid-column: 1 / -1;
 }
 @media (max-width: 800px) {
   .rack-view {

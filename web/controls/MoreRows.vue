@@ -2,6 +2,7 @@
 import { mostCounted } from '@sleetfall/contract'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { counted } from './figures.ts'
 
 /** How much of a list is shown, and the way to more of it. */
 const props = defineProps<{
@@ -12,19 +13,19 @@ const props = defineProps<{
   what?: string
 }>()
 const emit = defineEmits<{ more: [] }>()
-const { t, n } = useI18n()
+const { t } = useI18n()
 const all = computed(() =>
-  props.total > mostCounted ? t('controls.list.over', { n: n(mostCounted) }) : n(props.total),
+  props.total > mostCounted ? t('controls.list.over', { n: counted(mostCounted) }) : counted(props.total),
 )
-const counted = computed(() => {
-  const text = t('controls.list.shown', { shown: n(props.shown), all: all.value }, props.total)
+const told = computed(() => {
+  const text = t('controls.list.shown', { shown: counted(props.shown), all: all.value }, props.total)
   return props.total > 0 && props.what ? `${text} ${props.what}` : text
 })
 </script>
 
 <template>
   <div class="row more">
-    <span class="soft" role="status">{{ counted }}</span>
+    <span class="soft" role="status">{{ told }}</span>
     <v-btn v-if="shown < total" size="small" :loading="busy" @click="emit('more')">{{ t('controls.list.more') }}</v-btn>
   </div>
 </template>

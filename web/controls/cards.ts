@@ -2,7 +2,9 @@ import type { Directive } from 'vue'
 
 /** Gives each cell the name of its column, so that a narrow screen can show a row as a card without a head above it. */
 function name(table: HTMLTableElement): void {
-  const columns = [...(table.tHead?.rows[0]?.cells ?? [])].map((cell) => cell.innerText.replace(/[↑↓]/, '').trim())
+  const columns = [...(table.tHead?.rows[0]?.cells ?? [])].map((cell) =>
+    (cell.textContent ?? '').replace(/[↑↓]/, '').replace(/\s+/g, ' ').trim(),
+  )
   for (const body of table.tBodies)
     for (const row of body.rows)
       for (const [at, cell] of [...row.cells].entries())

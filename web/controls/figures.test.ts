@@ -45,6 +45,17 @@ describe('a figure', () => {
     )
   })
 
+  test('that is whole is written as the formats of the language write it', () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.integer(), fc.constant(-0)), fc.constantFrom(...languages), (value, language) => {
+        speak(language)
+        const format = (useGrouping: boolean) =>
+          new Intl.NumberFormat(language, { signDisplay: 'negative', useGrouping }).format(value)
+        expect([fixed(value), plain(value, 2), counted(value)]).toEqual([format(false), format(false), format(true)])
+      }),
+    )
+  })
+
   test.each<[Language, string[]]>([
     ['en', ['1234.5', '1234.5', '1,234,567', '–', '0.125']],
     ['de', ['1234,5', '1234,5', '1.234.567', '–', '0,125']],

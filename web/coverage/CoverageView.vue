@@ -98,8 +98,7 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
       />
     </div>
     <template v-if="customerId === ''">
-      <NearestGaps />
-      <ForecastPanel />
+      <NearestGaps><ForecastPanel /></NearestGaps>
     </template>
     <LostView
       v-else-if="customers.lost.has(customerId)"

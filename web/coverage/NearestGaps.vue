@@ -73,4 +73,6 @@ onMounted(load)
     </table>
     <NearWorks v-if="near" :near="near" />
   </LoadState>
+  <!-- What follows comes when it is known how long this is. -->
+  <slot v-if="near || error" />
 </template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { readyRecipes } from '@sleetfall/core'
 import { v4 as newId } from 'uuid'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import CustomerField from '../customers/CustomerField.vue'
 import { useNotices } from '../shell/notices.ts'
@@ -32,12 +32,9 @@ const { setup, set, laydown, target } = held
 const subject = useWhatIfSubject(held)
 const { customer, ball, pattern, choices, chooseCustomer, loaded, error, retry } = subject
 const answer = useWhatIfAnswer(held, subject)
-const { prepared, shot, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread, playable } = answer
+const { prepared, shot, around, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread, playable } =
+  answer
 const release = computed(() => releaseOf(setup.value, customer.value))
-const surfaces = computed(() => [
-  { value: 'now', title: t('lanes.whatIf.surfaceNow') },
-  ...readyRecipes.map((recipe) => ({ value: recipe.key, title: t(`surface.recipes.${recipe.key}`) })),
-])
 
 const { kept, columns, keep, drop } = useKept(shot, room, () =>
   words.name(setup.value, ball.value?.name ?? '', pattern.value?.name ?? ''),
@@ -103,7 +100,7 @@ async function predict() {
         />
         <v-select
           :label="t('lanes.whatIf.surface')"
-          :items="surfaces"
+          :items="words.surfaces.value"
           :model-value="setup.surface"
           @update:model-value="set({ surface: $event })"
         />
@@ -116,43 +113,45 @@ async function predict() {
       </div>
       <p v-if="!shot || !prepared || !pattern" class="soft">{{ t('lanes.whatIf.choose') }}</p>
       <template v-else>
-        <div class="stage">
-          <LaneDrawing :loads="pattern.loads" :film-um="prepared.filmUm" tall>
-            <WhatIfPaths
-              :outcome="shot.outcome"
-              :kept="kept"
-              :lines="lines ?? []"
-              :words="words.path(setup.laydown, shot.outcome)"
-            />
-            <LaneHandle v-model="laydown" :ft="0" :label="t('lanes.whatIf.laydown')" :min="1" :max="39" />
-            <LaneHandle v-model="target" :ft="15" :label="t('lanes.whatIf.target')" :min="1" :max="39" />
-            <template #line>
-              <span class="line" :title="t('lanes.whatIf.drag')"
-                ><b>{{ words.line(setup) }}</b
-                >. {{ words.crosses(shot.outcome) }} ▮ {{ t('lanes.whatIf.pocketMark') }}</span
-              >
-            </template>
-          </LaneDrawing>
-          <EntryDeck
-            class="deck"
-            :outcomes="columns.map((column) => column.outcome)"
-            :left="prepared.input.bowler.hand === 'left'"
-          />
-        </div>
-        <BestLines :lines="lines" :at="setup" :playable="playable" @take="glide" />
+        <InTurn>
+          <div class="stage">
+            <LaneDrawing :loads="pattern.loads" :film-um="prepared.filmUm" tall>
+              <WhatIfPaths
+                :outcome="shot.outcome"
+                :kept="kept"
+                :lines="lines ?? []"
+                :words="words.path(setup.laydown, shot.outcome)"
+              />
+              <LaneHandle v-model="laydown" :ft="0" :label="t('lanes.whatIf.laydown')" :min="1" :max="39" />
+              <LaneHandle v-model="target" :ft="15" :label="t('lanes.whatIf.target')" :min="1" :max="39" />
+              <template #line>
+                <span class="line" :title="t('lanes.whatIf.drag')"
+                  ><b>{{ words.line(setup) }}</b
+                  >. {{ words.crosses(shot.outcome) }} ▮ {{ t('lanes.whatIf.pocketMark') }}</span
+                >
+              </template>
+            </LaneDrawing>
+            <EntryDeck
+              class="deck"
+              :outcomes="columns.map((column) => column.outcome)"
+              :left="prepared.input.bowler.hand === 'left'"
+            /></div
+        ></InTurn>
+        <InTurn><BestLines :lines="lines" :at="setup" :playable="playable" @take="glide" /></InTurn>
         <div class="columns">
-          <ReleaseSliders :setup="setup" :release="release" @set="set" />
-          <WhatIfFigures
-            :columns="columns"
-            :foundation="words.foundation(ball, pattern)"
-            :fitted="Boolean(ball?.fitted || pattern?.fitted)"
-            :assumptions="prepared.assumptions"
-            :own-spread="ownSpread"
-            :spread="spread"
-            @drop="drop"
-          >
-            <MissStrip :misses="shot.misses" :effects="shot.effects" />
-          </WhatIfFigures>
+          <InTurn><ReleaseSliders :setup="setup" :release="release" @set="set" /></InTurn>
+          <InTurn
+            ><WhatIfFigures
+              :columns="columns"
+              :foundation="words.foundation(ball, pattern)"
+              :fitted="Boolean(ball?.fitted || pattern?.fitted)"
+              :assumptions="prepared.assumptions"
+              :own-spread="ownSpread"
+              :spread="spread"
+              @drop="drop"
+            >
+              <MissStrip v-if="around" v-bind="around" /> </WhatIfFigures
+          ></InTurn>
         </div>
       </template>
     </LoadState>

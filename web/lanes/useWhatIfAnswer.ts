@@ -38,7 +38,13 @@ export function useWhatIfAnswer(
     const { input } = prepared.value
     const course = courseFor(input)
     const outcome = outcomeOf(traceShot(course, input.bowler, input.release, input.layout, motionDefaults), course)
-    return { outcome, misses: missChart(input, course), effects: sensitivity(input, course) }
+    return { input, course, outcome }
+  })
+  /** What lies around the shot: some thirty more, when the strip that tells of them asks. */
+  const around = computed(() => {
+    if (!shot.value) return null
+    const { input, course } = shot.value
+    return { misses: missChart(input, course), effects: sensitivity(input, course) }
   })
 
   const { own: ownSpread, spread } = useSpread(() => setup.value.customerId)
@@ -96,6 +102,19 @@ export function useWhatIfAnswer(
     [() => setup.value.ballId, () => setup.value.patternId, () => setup.value.surface, () => setup.value.shots],
     () => (lines.value = null),
   )
-  return { prepared, shot, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread, playable }
+  return {
+    prepared,
+    shot,
+    around,
+    room,
+    lines,
+    searching,
+    findLines,
+    stopSearch,
+    takeLine,
+    ownSpread,
+    spread,
+    playable,
+  }
 }
 export type Answer = ReturnType<typeof useWhatIfAnswer>

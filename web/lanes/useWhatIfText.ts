@@ -6,7 +6,9 @@ import {
   type ShotOutcome,
   type Spread,
   pocketBoards,
+  readyRecipes,
 } from '@sleetfall/core'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { quantityText } from '../controls/quantities.ts'
 import { useSession } from '../shell/session.ts'
@@ -51,6 +53,11 @@ export function useWhatIfText() {
   const session = useSession()
   const listOf = (all: readonly string[]) => all.map((one) => t(`lanes.whatIf.assumptions.${one}`)).join(', ')
   return {
+    /** Surfaces that may be asked of: as it is now, or after a recipe. */
+    surfaces: computed(() => [
+      { value: 'now', title: t('lanes.whatIf.surfaceNow') },
+      ...readyRecipes.map((recipe) => ({ value: recipe.key, title: t(`surface.recipes.${recipe.key}`) })),
+    ]),
     verdict: (entry: Entry) => t(`lanes.whatIf.verdicts.${verdictKey(entry)}`),
     line: ({ laydown, target }: { readonly laydown: number; readonly target: number }) =>
       t('lanes.whatIf.line', { laydown: plain(laydown, 2), target: plain(target, 2) }),

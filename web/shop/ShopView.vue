@@ -3,6 +3,7 @@ import { useI18n } from 'vue-i18n'
 import BackupCard from '../backup/BackupCard.vue'
 import MySignIn from '../people/MySignIn.vue'
 import DevicesCard from '../equipment/DevicesCard.vue'
+import InTurn from '../controls/InTurn.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import ShopSettings from './ShopSettings.vue'
@@ -36,7 +37,7 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
           <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
         </v-radio-group>
       </section>
-      <MySignIn />
+      <InTurn><MySignIn /></InTurn>
       <TabletCard />
       <DevicesCard />
       <section class="panel stack">
@@ -52,18 +53,20 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
         </div>
       </section>
     </div>
-    <div v-if="session.isOwner" class="stack column">
-      <BackupCard />
-      <TransferCard />
-      <StaffList />
-      <section class="panel stack">
-        <h2>{{ t('journal.title') }}</h2>
-        <div>
-          <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
-        </div>
-      </section>
-    </div>
-    <ShopSettings class="wide" />
+    <InTurn v-if="session.isOwner">
+      <div class="stack column">
+        <BackupCard />
+        <TransferCard />
+        <StaffList />
+        <section class="panel stack">
+          <h2>{{ t('journal.title') }}</h2>
+          <div>
+            <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
+          </div>
+        </section>
+      </div></InTurn
+    >
+    <InTurn><ShopSettings class="wide" /></InTurn>
   </div>
 </template>
 

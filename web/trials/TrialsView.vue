@@ -72,7 +72,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
             <SortHead :label="t('trials.bowler')" :sorted="ariaSort('bowler')" @sort="sortBy('bowler')" />
             <SortHead :label="t('trials.pattern')" :sorted="ariaSort('pattern')" @sort="sortBy('pattern')" />
             <th scope="col" class="number">{{ t('trials.shots') }}</th>
-            <th scope="col">{{ t('trials.outcome') }}</th>
+            <th scope="col" class="outcome">{{ t('trials.outcome') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -86,7 +86,7 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
             <td>{{ trial.customerName }}</td>
             <td>{{ trial.patternName }}</td>
             <td class="number">{{ trial.shots.length }}</td>
-            <td class="small">{{ outcome(trial) }}</td>
+            <td class="small outcome">{{ outcome(trial) }}</td>
           </tr>
         </tbody>
       </table>
@@ -100,5 +100,14 @@ const openTrial = (trial: Trial) => void router.push(`/trials/${trial.id}`)
 <style scoped>
 .find {
   max-width: 340px;
+}
+/* As wide and as high before it is told as after. */
+@media (min-width: 701px) {
+  .outcome {
+    width: 38%;
+  }
+  td.outcome {
+    height: 3.6em;
+  }
 }
 </style>
