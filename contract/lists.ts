@@ -100,7 +100,8 @@ export const trialListSchema = later(() =>
   pageSchema.concat(
     yup.object({
       sort: sorts(trialSorts),
-      ...direction,
+      /** Left out: newest first by time, from the first by anything else. */
+      down: yup.boolean().typeError(wrong('direction', 'yesNo')).optional(),
       customerId: identifier('customer').nullable().default(null).notRequired(),
       ballId: identifier('ball').nullable().default(null).notRequired(),
       patternId: identifier('pattern').nullable().default(null).notRequired(),

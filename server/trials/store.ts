@@ -98,7 +98,7 @@ const sortedBy = {
   pattern: ['w.pattern_name collate "und-x-icu"', 'w.started_at', 'w.trial_id'],
 } as const
 
-/** A part of the trials with their shots, narrowed and ordered as asked; newest first by time. */
+/** A part of the trials with their shots, narrowed and ordered as asked; newest first where no direction is. */
 export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<Trial>> {
   const { q, sort, down, customerId, ballId, patternId } = question
   const asked = new Conditions()
@@ -108,7 +108,7 @@ export async function listTrials(db: Db, question: TrialQuestion): Promise<Page<
     .when(patternId, 't.pattern_id = $?')
   const from = 'trial_words w join trial t on t.id = w.trial_id'
   const total = await countUpTo(db, from, asked)
-  const order = orderBy(sortedBy[sort], sort === 'when' ? !down : down)
+  const order = orderBy(sortedBy[sort], down ?? sort === 'when')
   const page = await db.many<{ id: string }>(
     `select t.id from ${from} ${asked.where} ${order} ${part(asked, question)}`,
     asked.values,

@@ -101,6 +101,20 @@ describe('trials', () => {
       expect((await technician.post(`/trials/${trial.id}/shots`, aShot({ path: bad }))).status).toBe(422)
   })
 
+  test('the list begins with the newest; asked by time upward with the oldest', async () => {
+    for (const startedAt of ['2026-02-03T18:00:00Z', '2026-02-05T18:00:00Z', '2026-02-04T18:00:00Z'])
+      await technician.post('/trials', { ...aTrial(), startedAt }).expect(200)
+    const times = async (question: string) =>
+      ((await technician.get(`/trials?ballId=${ball.id}&limit=100${question}`).expect(200)).body.items as Trial[]).map(
+        (trial) => Date.parse(trial.startedAt),
+      )
+    const up = await times('&sort=when&down=false')
+    expect(up).toEqual([...up].sort((a, b) => a - b))
+    expect(up.length).toBeGreaterThan(2)
+    expect(await times('')).toEqual([...up].reverse())
+    expect(await times('&sort=when&down=true')).toEqual([...up].reverse())
+  })
+
   test('a shot is set aside with a reason, never deleted, and counted again', async () => {
     const trial: Trial = (await technician.post('/trials', aTrial()).expect(200)).body
     const [shot] = ((await technician.post(`/trials/${trial.id}/shots`, aShot()).expect(200)).body as Trial).shots

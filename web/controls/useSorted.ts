@@ -3,12 +3,15 @@ import { type MaybeRefOrGetter, computed, ref, toValue } from 'vue'
 
 type Key<T> = (item: T) => string | number | null
 
-/** Search and order of a list; the order is remembered on this device under `name`. */
-export function useOrder(name: string, first: string) {
-  const order = useStorage(`sleetfall.sort.${name}`, { by: first, down: false })
+/**
+ * Search and order of a list; the order is remembered on this device under `name`. Columns of `fromTheLast` begin with their last, as a list of what
+ * happened does with the newest.
+ */
+export function useOrder(name: string, first: string, fromTheLast: readonly string[] = []) {
+  const order = useStorage(`sleetfall.sort.${name}`, { by: first, down: fromTheLast.includes(first) })
   const search = ref('')
   function sortBy(by: string) {
-    order.value = { by, down: order.value.by === by ? !order.value.down : false }
+    order.value = { by, down: order.value.by === by ? !order.value.down : fromTheLast.includes(by) }
   }
   const ariaSort = (by: string) => (order.value.by === by ? (order.value.down ? 'descending' : 'ascending') : 'none')
   /** As a list on the server is asked. */

@@ -23,7 +23,7 @@ const trials = useTrials()
 const session = useSession()
 const { lines } = useResultText()
 const form = ref<{ customerId?: string; ballId?: string; patternId?: string } | null>(null)
-const { search, sortBy, ariaSort, question } = useOrder('trials', 'when')
+const { search, sortBy, ariaSort, question } = useOrder('trial-list', 'when', ['when'])
 /** Each comes with its shots, so that the outcome can be told; a page is small. */
 const trialsAPage = 25
 const list = reactive(usePage<Trial>('/trials', question, () => trials, trialsAPage))
