@@ -109,7 +109,7 @@ test('from a ball on the counter to a filled gap', async ({ signedIn: page }) =>
   await expect(detail).toContainText('measured')
   await expect(detail.getByRole('row', { name: /motion core/ })).toBeVisible({ timeout: 60_000 })
   const gap = page.getByRole('region', { name: 'Breakwater 40, fresh', exact: true })
-  await expect(gap).toContainText('no ball does')
+  await expect(gap).toContainText('no ball covers it')
   await expect(gap.getByRole('listitem').first()).toBeVisible({ timeout: 60_000 })
   await gap
     .getByRole('listitem')

@@ -33,7 +33,10 @@ test('a ball’s surface, games left and oil are asked how they are known, with 
   expect(others.some((one) => /^oil \d+ %$/.test(one))).toBe(true)
   // What it does at the next play is told on the rack in the same words.
   const reads = others.find((one) => /^reads \d+ ft late by the (league|tournament) on /.test(one))!
-  await expect(page.getByRole('button', { name: 'Open Wrackline' })).toHaveAccessibleDescription(`▲ ${reads}`)
+  // Where the ball is may follow.
+  await expect(page.getByRole('button', { name: 'Open Wrackline' })).toHaveAccessibleDescription(
+    new RegExp(`^▲ ${reads}`),
+  )
   expect(rows.filter((row) => row === 'Source')).toHaveLength(figures.length)
 
   await openSurface(page, 'Skerrymoor')

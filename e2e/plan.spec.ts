@@ -151,7 +151,7 @@ test('a broken bath: the plan says what no longer holds, and another one is look
   await form.getByRole('button', { name: 'Save' }).click()
   await expect(stations.getByText(/closed until .* Element burnt out/)).toBeVisible()
   const risks = page.getByRole('region', { name: 'Promises at risk' })
-  await expect(risks.getByText(/take oil out.*The station is closed then/).first()).toBeVisible()
+  await expect(risks.getByText(/extract oil.*The station is closed then/).first()).toBeVisible()
 
   await page.getByRole('button', { name: 'Plan anew' }).click()
   const another = page.getByRole('region', { name: 'Another plan' })

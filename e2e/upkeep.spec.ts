@@ -55,7 +55,7 @@ test.describe('on the tablet', () => {
     await openCustomer(page, 'Bexa Thrumley')
     await page.getByRole('button', { name: 'Open Sprathollow' }).click()
     await page.getByRole('button', { name: 'Put work on the bench' }).click()
-    await choose(page, 'Work', 'take oil out')
+    await choose(page, 'Work', 'extract oil')
     await page.getByRole('dialog').getByRole('button', { name: 'Put on the bench' }).click()
     await page.getByRole('link', { name: 'Bench' }).click()
     await page.getByRole('button', { name: 'Start: Sprathollow' }).click()

@@ -3,8 +3,8 @@ import type { JobKind, StationKind } from '@sleetfall/core'
 /** Work that the bench does. */
 export const works = {
   clean: 'clean',
-  extract: 'take oil out',
-  bath: 'take oil out, heated bath',
+  extract: 'extract oil',
+  bath: 'extract oil, heated bath',
   resurface: 'resurface',
   polish: 'polish',
   refresh: 'touch up by hand',

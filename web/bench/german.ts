@@ -307,7 +307,7 @@ const german: SameWords<typeof english> = {
     'prepare-water':
       'So viel, dass der Ball bedeckt ist, etwas Spülmittel. Nie kochend. Messen, bevor der Ball hineinkommt.',
     'holes-down':
-      'Mit beiden Händen hinablassen, Klebeband unten, Löcher nach unten. Den nächsten Knopf drücken, wenn das Bad beginnt.',
+      'Mit beiden Händen hinablassen, Klebeband unten, Löcher nach unten. „Fertig, nächster Schritt“ drücken, wenn das Bad beginnt.',
     preheat: 'Die Wanne auf den Sollwert bringen, leer, Deckel zu. Die Anzeige muss im Band stehen.',
     carrier: 'Daumen oben, oder wie der Hersteller der Maschine sagt. Sanft hinablassen.',
     'bath-run': 'Den Deckel zu lassen. Öl perlt auf der Schale; abwischen, wenn die Zeit um ist.',

@@ -55,7 +55,7 @@ export default {
   nothingToDo: 'Nothing needs doing for this, or no row of pads gets there.',
   orderAt: 'Step {n}:',
   doubts: {
-    'polyester-extraction': 'A polyester cover takes up no oil, so there is nothing to take out.',
+    'polyester-extraction': 'A polyester cover takes up no oil, so there is nothing to extract.',
     'urethane-extraction': 'Urethane takes up little oil: a soak gains little here. A wipe after play helps more.',
     'ball-damaged': 'The last look found a crack or a loose insert. Mend it, then look it over again.',
     'ball-drying': 'Its holes are still drying: more water now does harm.',
@@ -73,7 +73,7 @@ export default {
     'smooth-late': 'smoother though it reads late',
     'polish-speed-dominant': 'polish for a speed-dominant bowler',
   },
-  against: 'Done against: {what}. {why}',
+  against: 'Done all the same: {what}. {why}',
   twoThings:
     'Oil and surface would both change: afterwards nobody can tell which did it. Test between the two, or leave one for later.',
   noTrial: 'none',
@@ -295,7 +295,7 @@ export default {
     'wipe-dust': 'Wipe the whole cover before the next shot.',
     towel: 'A clean dry microfibre over the whole cover; not with bare hands.',
     'prepare-water': 'Enough to cover the ball, a little dish soap. Never boiling. Measure before the ball goes in.',
-    'holes-down': 'Lower it with both hands, tape down, holes pointing down. Tap the next button as the soak begins.',
+    'holes-down': 'Lower it with both hands, tape down, holes pointing down. Tap “Done, next step” as the soak begins.',
     preheat: 'Bring the tub to its set point, empty, lid on. The reading must stand in its band.',
     carrier: 'Thumb up, or as the maker of the machine says. Lower it gently.',
     'bath-run': 'Leave the lid closed. Oil beads show on the cover; wipe when the time is over.',

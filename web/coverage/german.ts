@@ -36,7 +36,7 @@ const german: SameWords<typeof english> = {
   threshold:
     'Ein Ball genügt, wenn er höchstens {n} Strikes von hundert gegen den besten Ball jeder Art verschenkt, für diesen Spieler, hier.',
   notAhead:
-    'Dieses Ölbild steht für diesen Spieler mit diesem Ball nicht bevor, also wurde nichts dafür berechnet. Erst zu einer Veranstaltung damit melden.',
+    'Dieses Ölbild trifft dieser Spieler in den nächsten Wochen nicht, also wurde nichts dafür berechnet. Erst zu einer Veranstaltung damit melden.',
   how: 'Aussicht auf einen Strike mit ihrem 90-%-Band. ● durch Würfe oder einen angepassten Ball gezeigt, ◑ nur nach den Modellen, nie mehr als „wohl“. Der Bewegungskern spielt die Linie mit den meisten Strikes, frisch, im beginnenden Umbruch und abgespielt; die Tabelle der Anfangsoberflächen spricht von der frischen Bahn; Versuche zählen dort am meisten, wo geworfen wurde. Ein Feld öffnet, worauf es beruht.',
   known: {
     chance: 'Strikes in {p} von 100 Würfen',
@@ -234,7 +234,7 @@ const german: SameWords<typeof english> = {
     nothingNeeded: 'Nichts ist nötig',
     more: 'Brächte ein wenig mehr Strikes',
     putOne: 'Auf die Werkbank',
-    asGood: 'Ebenso gut, auf zwei von hundert',
+    asGood: 'Ebenso gut, auf 2 % genau',
     strikes: '{n} Strikes von 100, jetzt {now}',
     nothing: 'Alles bleibt, wie es ist.',
     fromStock: '{name}, hier auf Lager: {cover}, Oberfläche {surface}, RG {rg}, Differential {differential}',

@@ -62,7 +62,7 @@ export default {
     film: 'Wipe between shots; clean after the set.',
     tooSmooth: 'Roughen it: the cheapest change that lasts.',
     tooRough: 'Smoother on the spinner, or keep it for more oil.',
-    oil: 'Take the oil out, then resurface.',
+    oil: 'Extract the oil, then resurface.',
     mismatch: 'Another ball here; a layout only when every cheaper test has failed.',
   },
   ladder: 'What each remedy would do on this pattern, from cleaning to a new ball',
@@ -105,7 +105,7 @@ export default {
     clean: 'Clean the cover',
     rougher: 'Roughen by hand, one step',
     smoother: 'Smoother on the spinner, one step',
-    extract: 'Take the oil out',
+    extract: 'Extract the oil',
     layout: 'Another layout: plug and drill anew',
   },
   cautions: {

@@ -49,7 +49,7 @@ export default {
     wait: 'The ball waits too short or too long before it',
   },
   behind:
-    '{n} works of this plan are behind their time. | {n} work of this plan is behind its time. | {n} works of this plan are behind their time.',
+    '{n} jobs of this plan are behind their time. | {n} job of this plan is behind its time. | {n} jobs of this plan are behind their time.',
   behindAll:
     'Promises are reckoned as if they began as soon as they can, one after the other. “Plan anew” gives them new times.',
   proposal: 'Another plan',

@@ -22,7 +22,7 @@ describe('what stands behind something found', () => {
   })
   test('says what a job does, for whom and by when', () => {
     const text = detail({ kind: 'job', work: 'extract', customerName: 'Odda Brimstow', dueOn: '2031-04-09' })
-    expect(text).toMatch(/^take oil out · Odda Brimstow · due .*9 Apr/)
+    expect(text).toMatch(/^extract oil · Odda Brimstow · due .*9 Apr/)
   })
   test('says when an event begins, whose trial it is, and that a pattern is one', () => {
     expect(detail({ kind: 'event', what: 'tournament', startsOn: '2031-04-09' })).toMatch(/^tournament from .*9 Apr/)

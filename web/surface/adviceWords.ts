@@ -172,12 +172,12 @@ export const adviceWords = {
     school: 'fixed games',
   },
   'oil-out': {
-    advice: 'Take the oil out, then resurface.',
+    advice: 'Extract the oil, then resurface.',
     reason: 'A ball that stopped hooking holds oil; hot water does not bring the finish back.',
     school: '',
   },
   'heavy-with-oil': {
-    advice: 'The estimate says that it holds half of what it can: take the oil out.',
+    advice: 'The estimate says that it holds half of what it can: extract the oil.',
     reason: 'Friction falls as the cover fills.',
     school: '',
   },

@@ -110,7 +110,7 @@ export default {
     offTrack: 'Off the track',
     window: 'wanted',
     today: 'today',
-    oilOut: 'oil out',
+    oilOut: 'oil extracted',
     atGames: 'after {n} games',
     gamesAxis: 'Games on this surface',
     raAxis: 'Roughness, Ra in µm · grit',
