@@ -10,6 +10,20 @@ const work = (ballId: string, from: number, at: number, change: Partial<BallWork
 })
 
 describe('visits', () => {
+  test('a reading that takes no time waits for a week in which somebody is there', () => {
+    const edges = [0, 7, 14, 21].map((day) => day * dayMs)
+    const room: WeekRoom = { minutes: 100, spinnerMinutes: 100 }
+    const none: WeekRoom = { minutes: 0, spinnerMinutes: 0 }
+    const reading = (from: number, at: number) =>
+      visitsOf('c', [work('a', from, at, { work: 'scan', minutes: 0, spinnerMinutes: 0 })])
+    const weekOf = (visits: readonly Visit[], rooms: readonly WeekRoom[]) =>
+      levelled(visits, rooms, edges).map(({ week, reason }) => [week, reason])
+    expect(weekOf(reading(0, 0), [none, room, room])).toEqual([[1, 'waits']])
+    expect(weekOf(reading(3, 16), [room, room, none])).toEqual([[1, 'earlier']])
+    expect(weekOf(reading(15, 16), [room, room, none])).toEqual([[2, 'over']])
+    expect(weekOf(reading(0, 0), [room, room, room])).toEqual([[0, 'latest']])
+  })
+
   test('what can be done in one go is one visit, as late as its first work bears', () => {
     const [first, second, ...more] = visitsOf('c', [work('a', 5, 10), work('b', 8, 20), work('c', 12, 15)])
     expect(more).toEqual([])

@@ -96,8 +96,11 @@ export function levelled(
     return at < 0 ? rooms.length - 1 : at
   }
   const left = rooms.map((room) => ({ ...room }))
+  // What takes no time to speak of, such as a reading, needs somebody there all the same.
   const fits = (visit: Visit, week: number) =>
-    left[week]!.minutes >= visit.minutes && left[week]!.spinnerMinutes >= visit.spinnerMinutes
+    rooms[week]!.minutes > 0 &&
+    left[week]!.minutes >= visit.minutes &&
+    left[week]!.spinnerMinutes >= visit.spinnerMinutes
   const placed: PlacedVisit[] = []
   const put = (visit: Visit, week: number, reason: VisitReason) => {
     const room = left[week]!

@@ -39,7 +39,9 @@ const half = ({ measured }: JobStep) => soakedShare((measured['progress'] as Ste
   columns: 2;
 }
 .steps li {
+  margin: 0;
   min-height: 30px;
+  break-inside: avoid;
 }
 .steps .now {
   font-weight: 700;

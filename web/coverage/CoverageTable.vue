@@ -136,8 +136,8 @@ th .state {
 }
 .cell {
   display: grid;
-  grid-template-columns: 2.8em 1.6em 2.7em 4.5em minmax(0, 1fr);
-  gap: 4px;
+  grid-template-columns: 2.5em 1.7em 2.6em 3.9em minmax(0, 1fr);
+  gap: 3px;
   align-items: baseline;
   width: 100%;
   min-height: 32px;

@@ -12,12 +12,12 @@ defineProps<{ weeks: readonly AheadWeek[]; chosen: number }>()
 const emit = defineEmits<{ choose: [week: number] }>()
 const { t } = useI18n()
 const dayOf = (ms: number) => dayText(format(ms, 'yyyy-MM-dd'))
-const signs = { closed: '▲', over: '▲', tight: '◆', room: '' } as const
+const signs = { away: '', closed: '▲', over: '▲', tight: '◆', room: '' } as const
 /** A range where it is one. */
 const dueText = ({ due }: AheadWeek) => (due.low === due.high ? `${due.low}` : `${due.low}–${due.high}`)
-const percent = (week: AheadWeek) => {
-  const share = shareOf(week)
-  return share === null ? '–' : `${Math.round(100 * share)} %`
+const roomText = (week: AheadWeek) => {
+  const [share, state] = [shareOf(week), stateOf(week)]
+  return `${signs[state]} ${t(`upkeep.ahead.states.${state}`)}${share === null ? '' : ` · ${Math.round(100 * share)} %`}`.trim()
 }
 </script>
 
@@ -48,7 +48,7 @@ const percent = (week: AheadWeek) => {
             {{ plain(hoursOf(week.plannedMinutes + week.minutes + week.usualMinutes), 1) }}
           </td>
           <td class="figure">{{ plain(hoursOf(week.thereMinutes), 1) }}</td>
-          <td>{{ signs[stateOf(week)] }} {{ t(`upkeep.ahead.states.${stateOf(week)}`) }} · {{ percent(week) }}</td>
+          <td>{{ roomText(week) }}</td>
           <td>
             <div v-for="one in week.tournaments" :key="one.id">
               <router-link :to="`/events/${one.id}`">{{ one.name }}</router-link>
