@@ -111,14 +111,17 @@ export type RecordableKind = keyof typeof ballEventSchemas
 export type BallEventInput = { [K in RecordableKind]: yup.InferType<(typeof ballEventSchemas)[K]> }[RecordableKind]
 
 /** Picks the schema by the kind that the input names. */
-export const ballEventSchema = yup
-  .lazy((value: unknown) => {
-    const kind = (value as { kind?: string } | null)?.kind
-    return typeof kind === 'string' && Object.hasOwn(ballEventSchemas, kind)
-      ? ballEventSchemas[kind as RecordableKind]
-      : yup.object({ kind: oneOf('kind', Object.keys(ballEventSchemas)) })
-  })
-  .meta({ variants: Object.values(ballEventSchemas) }) as unknown as yup.Schema<BallEventInput>
+export const ballEventSchema = later(
+  () =>
+    yup
+      .lazy((value: unknown) => {
+        const kind = (value as { kind?: string } | null)?.kind
+        return typeof kind === 'string' && Object.hasOwn(ballEventSchemas, kind)
+          ? ballEventSchemas[kind as RecordableKind]
+          : yup.object({ kind: oneOf('kind', Object.keys(ballEventSchemas)) })
+      })
+      .meta({ variants: Object.values(ballEventSchemas) }) as unknown as yup.Schema<BallEventInput>,
+)
 
 type RecordedPayload<K extends RecordableKind> = Readonly<
   Omit<yup.InferType<(typeof ballEventSchemas)[K]>, 'id' | 'kind' | 'happenedAt'>

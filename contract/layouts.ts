@@ -97,8 +97,11 @@ export type AnglesInput = yup.InferType<typeof byAngles>
 export type DistancesInput = yup.InferType<typeof byDistances>
 
 /** Input of the headless commands `layout` and `drill`: two angles and a distance, or three distances. */
-export const layoutInputSchema = yup.lazy((value: unknown) =>
-  typeof value === 'object' && value !== null && 'psaToPapIn' in value && !('drillingAngleDeg' in value)
-    ? byDistances
-    : byAngles,
-) as unknown as yup.Schema<AnglesInput | DistancesInput>
+export const layoutInputSchema = later(
+  () =>
+    yup.lazy((value: unknown) =>
+      typeof value === 'object' && value !== null && 'psaToPapIn' in value && !('drillingAngleDeg' in value)
+        ? byDistances
+        : byAngles,
+    ) as unknown as yup.Schema<AnglesInput | DistancesInput>,
+)

@@ -89,45 +89,52 @@ const lineSchema = later(() =>
 
 const mu = (field: FieldName) => needed(field, 0.001, 1)
 const frictionSchemas = {
-  constant: yup.object({ kind: oneOf('kind', ['constant']), mu: mu('friction') }),
-  step: yup.object({
-    kind: oneOf('kind', ['step']),
-    muBefore: mu('frictionBefore'),
-    muAfter: mu('frictionAfter'),
-    atFt: needed('at', 0, 60),
-  }),
-  film: yup.object({
-    kind: oneOf('kind', ['film']),
-    loads: loadsSchema,
-    raUm: needed('ra', 0.05, 2),
-    cover: oneOf('coverFamily', coverFamilies),
-    coverStrength: ranged('coverStrength', 0.5, 1.5),
-    lane: ranged('laneFactor', 0.5, 1.5),
-    residueUm: ranged('residue', 0, 5),
-    after: yup
-      .object({
-        shots: needed('shots', 0, 2000).integer(wrong('shots', 'whole', { min: 0, max: 2000 })),
-        lines: yup
-          .array(lineSchema)
-          .min(1, wrong('lines', 'atLeastOne'))
-          .max(50, wrong('lines', 'atMost', { count: 50 })),
-        stripShare: ranged('stripShare', 0, 0.5),
-        carryShare: ranged('carryShare', 0, 1),
-      })
-      .default(undefined)
-      .optional(),
-  }),
+  constant: later(() => yup.object({ kind: oneOf('kind', ['constant']), mu: mu('friction') })),
+  step: later(() =>
+    yup.object({
+      kind: oneOf('kind', ['step']),
+      muBefore: mu('frictionBefore'),
+      muAfter: mu('frictionAfter'),
+      atFt: needed('at', 0, 60),
+    }),
+  ),
+  film: later(() =>
+    yup.object({
+      kind: oneOf('kind', ['film']),
+      loads: loadsSchema,
+      raUm: needed('ra', 0.05, 2),
+      cover: oneOf('coverFamily', coverFamilies),
+      coverStrength: ranged('coverStrength', 0.5, 1.5),
+      lane: ranged('laneFactor', 0.5, 1.5),
+      residueUm: ranged('residue', 0, 5),
+      after: yup
+        .object({
+          shots: needed('shots', 0, 2000).integer(wrong('shots', 'whole', { min: 0, max: 2000 })),
+          lines: yup
+            .array(lineSchema)
+            .min(1, wrong('lines', 'atLeastOne'))
+            .max(50, wrong('lines', 'atMost', { count: 50 })),
+          stripShare: ranged('stripShare', 0, 0.5),
+          carryShare: ranged('carryShare', 0, 1),
+        })
+        .default(undefined)
+        .optional(),
+    }),
+  ),
 } as const
 type FrictionInput = {
   [K in keyof typeof frictionSchemas]: yup.InferType<(typeof frictionSchemas)[K]>
 }[keyof typeof frictionSchemas]
 
-const frictionSchema = yup.lazy((value: unknown) => {
-  const kind = (value as { kind?: string } | null)?.kind
-  return typeof kind === 'string' && Object.hasOwn(frictionSchemas, kind)
-    ? frictionSchemas[kind as keyof typeof frictionSchemas]
-    : yup.object({ kind: oneOf('kind', Object.keys(frictionSchemas)) })
-}) as unknown as yup.Schema<FrictionInput>
+const frictionSchema = later(
+  () =>
+    yup.lazy((value: unknown) => {
+      const kind = (value as { kind?: string } | null)?.kind
+      return typeof kind === 'string' && Object.hasOwn(frictionSchemas, kind)
+        ? frictionSchemas[kind as keyof typeof frictionSchemas]
+        : yup.object({ kind: oneOf('kind', Object.keys(frictionSchemas)) })
+    }) as unknown as yup.Schema<FrictionInput>,
+)
 
 const modelSchema = later(() =>
   yup
