@@ -10,7 +10,8 @@ import { saveCard } from '../print/card.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import TellForm from '../upkeep/TellForm.vue'
-import { blocksOf, clockOf, dayOfMinute } from './board.ts'
+import { blocksOf } from './board.ts'
+import { minuteText } from './minuteText.ts'
 import { usePlan } from './store.ts'
 
 /** Where a job stands in the plan, and the promise on paper. */
@@ -37,7 +38,6 @@ const occasion = computed(() =>
     now: nowMs() / 60_000,
   }),
 )
-const timeText = (minute: number) => `${dayText(dayOfMinute(minute))} ${clockOf(minute)}`
 const promised = computed(() => t('plan.readyBy', { day: dayText(props.job.dueOn) }))
 const workText = computed(() =>
   [t(`works.${props.job.kind}`), props.job.steps ? describeSteps(props.job.steps) : ''].join(' ').trim(),
@@ -79,10 +79,10 @@ const printLabel = () =>
   <div class="spread in-plan">
     <p>
       <template v-if="next?.fault === 'passed'">{{
-        t('plan.shouldHaveBegun', { from: timeText(next.slot.start) })
+        t('plan.shouldHaveBegun', { from: minuteText(next.slot.start) })
       }}</template>
       <template v-else-if="next && ready !== null">
-        {{ late ? '▲ ' : '' }}{{ t('plan.inPlan', { from: timeText(next.slot.start), ready: timeText(ready) }) }}
+        {{ late ? '▲ ' : '' }}{{ t('plan.inPlan', { from: minuteText(next.slot.start), ready: minuteText(ready) }) }}
         <template v-if="late">{{ t('plan.afterPromise', { day: dayText(job.dueOn) }) }}</template>
       </template>
       <template v-else-if="store.plan && job.state !== 'done'">◇ {{ t('plan.notInPlan') }}</template>

@@ -5,8 +5,8 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { dayText } from '../controls/days.ts'
 import { type AtRisk, type Block } from './board.ts'
+import { minuteText } from './minuteText.ts'
 import { useBlockText } from './useBlockText.ts'
-import { useSpanText } from './useSpanText.ts'
 
 /** Promises that the plan does not keep, work without a slot, and what does not hold any more: only when there is some. */
 const props = defineProps<{
@@ -17,7 +17,6 @@ const props = defineProps<{
 }>()
 const { t } = useI18n()
 const { blockText } = useBlockText(() => props.plan)
-const { spanText } = useSpanText()
 /** A line a ball: the first of its work that does not hold. */
 const doubtful = computed(() =>
   [...group(props.faulty, ({ chain }) => chain.id).values()].map((own) => ({ block: own[0]!, more: own.length - 1 })),
@@ -34,7 +33,7 @@ const doubtful = computed(() =>
         {{
           minutesLate === null
             ? t('plan.noSlot', { n: loose.filter((one) => one.chain.id === chain.id).length })
-            : t('plan.lateBy', { span: spanText(minutesLate) })
+            : t('plan.readyOnly', { when: minuteText(chain.due + minutesLate) })
         }}
       </li>
       <li v-for="{ block, more } in doubtful" :key="block.key">

@@ -3,9 +3,8 @@ import type { BenchPromise } from '@sleetfall/core'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { dayText } from '../controls/days.ts'
 import { promiseFor } from '../workers/plan.ts'
-import { clockOf, dayOfMinute } from './board.ts'
+import { minuteText } from './minuteText.ts'
 import { usePlan } from './store.ts'
 import { useBlockText } from './useBlockText.ts'
 import { type WantedWork, wantedJob } from './wanted.ts'
@@ -42,7 +41,6 @@ onMounted(async () => {
 onUnmounted(() => asked.abort())
 
 const { stationName } = useBlockText(() => store.plan!)
-const timeText = (minute: number) => `${dayText(dayOfMinute(minute))} ${clockOf(minute)}`
 const latest = (times: readonly (number | null)[]) =>
   times.some((one) => one === null) ? null : Math.max(...(times as number[]))
 const now = computed(() => answer.value && latest(answer.value.asItStands.promised.map((one) => one.readyAt)))
@@ -79,17 +77,17 @@ const moved = computed(() => {
     <p v-if="failed">◌ {{ t('plan.promise.failed') }}</p>
     <p v-else-if="answer === null" class="soft">◌ {{ t('plan.promise.asking') }}</p>
     <template v-else-if="kept">
-      <p>● {{ t('plan.promise.yes', { ready: timeText(now!) }) }}</p>
+      <p>● {{ t('plan.promise.yes', { ready: minuteText(now!) }) }}</p>
       <p v-if="first" class="small soft">
-        {{ t('plan.promise.slot', { from: timeText(first.start), station: stationName(first.station) }) }}
+        {{ t('plan.promise.slot', { from: minuteText(first.start), station: stationName(first.station) }) }}
       </p>
     </template>
     <template v-else>
-      <p>▲ {{ now === null ? t('plan.promise.noSlot') : t('plan.promise.no', { ready: timeText(now) }) }}</p>
+      <p>▲ {{ now === null ? t('plan.promise.noSlot') : t('plan.promise.no', { ready: minuteText(now) }) }}</p>
       <p v-if="moved && moved.at !== null && (now === null || moved.at < now)" class="small">
         {{
           t(moved.keeps ? 'plan.promise.ifMoved' : 'plan.promise.soonerIfMoved', {
-            ready: timeText(moved.at),
+            ready: minuteText(moved.at),
             n: moved.balls,
             names: moved.names || '–',
           })
