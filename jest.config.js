@@ -15,5 +15,6 @@ export default {
   modulePathIgnorePatterns: ['/dist/', '/.local/'],
   // As many as there are processors: its own rule leaves one out, which with two halves the speed.
   maxWorkers: '100%',
-  testTimeout: 20000,
+  // A shared machine stalls for half a minute now and then.
+  testTimeout: 60000,
 }

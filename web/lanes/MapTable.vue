@@ -95,10 +95,8 @@ tr.now > * {
   padding: 2px;
 }
 .share {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  column-gap: var(--gap-1);
-  align-items: baseline;
+  /* As wide as what stands in it: a grid's flexible column lets a line run into the next cell. */
+  display: block;
   padding: 4px 6px;
   color: var(--ink);
   text-decoration: none;
@@ -107,7 +105,7 @@ tr.now > * {
   white-space: nowrap;
 }
 .under {
-  grid-column: 1 / -1;
+  display: block;
 }
 .surface {
   white-space: nowrap;
