@@ -60,7 +60,7 @@ const whatIf = ({ ballId, surface }: MapRow<MapLine>, { patternId, shots }: MapC
                   :aria-label="t('lanes.map.top')"
                   >★</span
                 >
-                <span class="small under"
+                <span class="condensed under"
                   >{{ t('lanes.map.pocket', { p: percent(line.pPocket) }) }}, {{ fixed(line.laydownBoard, 0) }} →
                   {{ fixed(line.targetBoard, 0) }}</span
                 ></router-link
@@ -106,6 +106,7 @@ tr.now > * {
 }
 .under {
   display: block;
+  font-weight: 500;
 }
 .surface {
   white-space: nowrap;

@@ -38,20 +38,22 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
         </v-radio-group>
       </section>
       <InTurn><MySignIn /></InTurn>
-      <TabletCard />
-      <DevicesCard />
-      <section class="panel stack">
-        <h2>{{ t('fitting.stock.title') }}</h2>
-        <div>
-          <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
-        </div>
-      </section>
-      <section v-if="session.isOwner" class="panel stack">
-        <h2>{{ t('first.title') }}</h2>
-        <div>
-          <v-btn to="/first">{{ t('first.open') }}</v-btn>
-        </div>
-      </section>
+      <InTurn>
+        <TabletCard />
+        <DevicesCard />
+        <section class="panel stack">
+          <h2>{{ t('fitting.stock.title') }}</h2>
+          <div>
+            <v-btn to="/stock">{{ t('fitting.stock.open') }}</v-btn>
+          </div>
+        </section>
+        <section v-if="session.isOwner" class="panel stack">
+          <h2>{{ t('first.title') }}</h2>
+          <div>
+            <v-btn to="/first">{{ t('first.open') }}</v-btn>
+          </div>
+        </section>
+      </InTurn>
     </div>
     <InTurn v-if="session.isOwner">
       <div class="stack column">
