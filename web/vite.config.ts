@@ -7,14 +7,21 @@ import vuetify from 'vite-plugin-vuetify'
  * Vuetify puts a progress bar into every field, moving or not, and each measures the page when it comes: a page with fields was laid out twice. It comes
  * when there is something to wait for.
  */
+let progressFound = false
+const gone = 'The progress bar of fields is no longer where it was; see web/vite.config.ts.'
 const progressWhenLoading: Plugin = {
   name: 'progress-when-loading',
+  apply: 'build',
   transform(code, id) {
     if (!/vuetify[\\/]lib[\\/]composables[\\/]loader\.js/.test(id)) return null
     const always = '|| _createVNode(VProgressLinear'
-    if (!code.includes(always))
-      this.error('The progress bar of fields is no longer where it was; see web/vite.config.ts.')
+    if (!code.includes(always)) this.error(gone)
+    progressFound = true
     return { code: code.replace(always, '|| props.active && _createVNode(VProgressLinear'), map: null }
+  },
+  // The whole file may have moved as well.
+  buildEnd(error) {
+    if (!error && !progressFound) this.error(gone)
   },
 }
 
