@@ -16,18 +16,18 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   site,
 }) => {
   test.setTimeout(240_000)
-  const plan = await openPlan(page, site, 'Sunniva Kettlestone')
-  const put = plan.getByRole('button', { name: 'Put 2 jobs on the bench' }).first()
+  const plan = await openPlan(page, site, 'Bexa Thrumley')
+  const put = plan.getByRole('button', { name: /^Put \d jobs on the bench$/ }).first()
   await expect(put).toBeVisible({ timeout: 200_000 })
   await expect(plan.getByRole('article', { name: 'Best plan' })).toContainText('Closes:')
   await expect(plan).toContainText(/Proved: none of [\d,]+ combinations is worth more/)
   await put.click()
   const ask = page.getByRole('dialog', { name: 'Put these on the bench?' })
   await expect(ask).toContainText(/due .*due /)
-  await ask.getByRole('button', { name: 'Put 2 jobs on the bench' }).click()
-  await expect(page.getByText('2 jobs are on the bench.')).toBeVisible()
+  await ask.getByRole('button', { name: /^Put \d jobs on the bench$/ }).click()
+  await expect(page.getByText(/^\d jobs are on the bench\.$/)).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByText('2 jobs are on the bench.')).toHaveCount(0)
+  await expect(page.getByText(/^\d jobs are on the bench\.$/)).toHaveCount(0)
   // A step by itself opens the job filled in.
   await plan
     .getByRole('article', { name: 'Best plan' })
@@ -39,7 +39,7 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   await form.getByRole('button', { name: 'Put on the bench' }).click()
   await expect(form).toHaveCount(0)
   await page.goto('/bench')
-  await expect(page.getByText(/Eiderlight|Dull Oarlock/).first()).toBeVisible()
+  await expect(page.getByText(/Pintlewick|Sprathollow/).first()).toBeVisible()
 })
 
 test('one ladder from cleaning to a new ball says what each remedy would do for a ball in a state', async ({

@@ -146,6 +146,11 @@ test('units and theme are the user’s choice and stay', async ({ page, site }) 
   await page.reload()
   await expect(page.getByText('26.1 km/h')).toBeVisible()
   await expect(page.locator('.v-theme--dark').first()).toBeVisible()
+  // Kept with the member: who comes after finds inches.
+  await page.goto('/shop')
+  await page.getByLabel('inches, mph').check()
+  await page.reload()
+  await expect(page.getByLabel('inches, mph')).toBeChecked()
 })
 
 test.describe('in German', () => {

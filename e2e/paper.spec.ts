@@ -111,4 +111,9 @@ test('a left-hander’s drill sheet says that it is mirrored and turns the other
   const metric = readPdf(await saved(page, 'PDF')).text
   expect(metric).toContain('114.3 mm')
   expect(metric).not.toMatch(/\d in\b/)
+  // Kept with the member: who comes after finds inches.
+  await page.goto('/shop')
+  await page.getByLabel('inches, mph').check()
+  await page.reload()
+  await expect(page.getByLabel('inches, mph')).toBeChecked()
 })

@@ -275,6 +275,7 @@ test('the board makes jobs and reminders, and a customer logs play on a link of 
   expect((await own.request.get('/api/balls')).status()).toBe(401)
 
   await page.getByRole('button', { name: 'End it' }).click()
+  await expect(page.getByText('○ ended')).toBeVisible()
   await own.reload()
   await expect(own.getByText('This link is not good any more')).toBeVisible()
   await phone.close()

@@ -78,7 +78,7 @@ function motionFigures(): void {
   const options = { spread: usualSpread, samples: 1000, seed: 1 }
   row('room for error, 1000 samples: exact', `${timed(() => roomForError(shot, options), 3).toFixed(0)} ms`)
   row(
-    'room for error, by 59 shots',
+    'room for error, by 49 shots',
     `${timed(() => roomForError(shot, { ...options, method: 'quick' }), 40).toFixed(1)} ms`,
   )
   const range = { laydown: [8, 36], target: [4, 24] } as const

@@ -97,7 +97,7 @@ export function engineCell({ shot, spread, playable, doubt, later }: EngineQuest
   const [line] = bestLines(shot, playable, options(spread))
   if (!line) return { cell: null, slope: null, logitSd: null }
   const { laydownBoard, targetBoard, pCarry, pPocket, outcome } = line
-  const lineOf = (bare: Bare) => bestLines(bare, near(playable, line), options(spread))[0]
+  const lineOf = (bare: Bare) => bestLines(bare, near(playable, line), { ...options(spread), rough: true })[0]
   const chance = (one: Line | undefined) => logit(one?.pCarry ?? 0)
   const meant: ShotInput = { ...shot, release: { laydownBoard, launchAngleDeg: line.launchAngleDeg } }
   const misses = doubt ? missChart(meant, courseFor(meant)) : []

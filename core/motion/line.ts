@@ -1,12 +1,23 @@
-import { pocketBoards } from '../trials/shot.ts'
-import { carryOf } from './carry.ts'
+import {
+  type Aim,
+  type BestAim,
+  aimAnew,
+  aimStep,
+  aimsOf,
+  nearestAim,
+  ownAims,
+  ownCount,
+  ownShots,
+  promises,
+} from './aims.ts'
 import { cubicAt } from './cubic.ts'
 import { motionDefaults } from './defaults.ts'
-import { type Spread, courseFor, launchAngleDeg, targetBoardOf } from './deviation.ts'
-import { type Entries, partOf, readRow } from './entries.ts'
+import { courseFor, inPocket, launchAngleDeg, targetBoardOf } from './deviation.ts'
+import { entryAt, partOf } from './entries.ts'
 import { entrySurface } from './entrySurface.ts'
 import { baseStepS } from './integrate.ts'
 import { type Room, type RoomOptions, roomForError } from './room.ts'
+import { integrateSurrogate, sketchGrid, surrogate } from './surrogate.ts'
 import { type ShotInput, type ShotOutcome, outcomeOf, traceShot } from './simulate.ts'
 import { type Thrown, volley } from './volley.ts'
 
@@ -34,31 +45,25 @@ export interface Line extends Room {
 export interface LineOptions extends RoomOptions {
   /** Lines looked at with the whole spread, 4 when not given; fewer are sooner found. */
   readonly keep?: number
+  /** The line that promises most is the best one, and no rival of it is looked at with the whole spread: a third sooner; its chance is a hundredth lower on average. */
+  readonly rough?: boolean | undefined
 }
 
 const usualKeep = 4
 /** Candidates that are aimed closely besides those that are kept. */
-const alsoAimed = 2
+const alsoAimed = 1
+/** So many aimed ones are looked at with the whole spread for the best line, and only those that promise this share of the most. */
+const mostRivals = 3
+const rivalShare = 0.93
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
 const laydownStep = 1
+/** Boards that an aim moves with a board at the foul line where the surface of entries promises nothing; what usual lines have. */
+const alongBoards = 1.5
 /** Step of a shot that only finds where to look, s: within 0.1 board. */
 const scanStepS = 0.025
-/** Aims that are weighed lie so far apart, boards at the target. */
-const aimStep = 0.25
-/** Misses that count in a promise, in standard deviations to either side. */
-const missSd = 2.25
-/** The meant shot of a line enters the pocket, with room for what a scan is off, boards from the ideal one. */
-const mostOff = 0.9
 /** Steps of the aim by which a meant shot is brought into the pocket. */
 const mostTurns = 4
-/** Three nodes and weights of the standard normal (Abramowitz and Stegun 1964, table 25.10, scaled). */
-const noiseNodes = [
-  [-Math.sqrt(3), 1 / 6],
-  [0, 2 / 3],
-  [Math.sqrt(3), 1 / 6],
-] as const
-
 interface Candidate {
   readonly laydown: number
   readonly target: number
@@ -66,15 +71,15 @@ interface Candidate {
   readonly promise: number
 }
 
-interface Aimed extends Candidate {
-  /** Toward which side the aim moves to bring the entry nearer to the ideal board. */
-  readonly inward: 1 | -1
+/** A candidate aimed by shots of its own. */
+interface Aimed extends BestAim {
+  readonly laydown: number
 }
 
 /**
  * Lines by the chance of a strike over the bowler's whole spread, best first, then by the share in the pocket. A surface of entries over
  * laydown and target, from shots with coarse steps, tells for every board how much each aim promises; the most promising are aimed
- * anew with shots of their own and then looked at with the whole spread.
+ * anew with shots of their own, the best is followed along the foul line, and those that come near it are looked at over the whole spread.
  */
 export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, options: LineOptions): Line[] {
   const input = (laydownBoard: number, targetBoard: number): ShotInput => ({
@@ -83,8 +88,6 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   })
   const course = courseFor(input(20, 10))
   const model = { ...motionDefaults, ...shot.model }
-  const meant = ({ release }: ShotInput) =>
-    outcomeOf(traceShot(course, shot.bowler, release, shot.layout, model, baseStepS), course)
   const { bowler, layout } = shot
   const thrown = (laydown: number, target: number, by: Partial<typeof bowler> = {}): Thrown => ({
     delivery: { ...bowler, ...by },
@@ -98,7 +101,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
       model,
       stepS,
     )
-  const { spread, keep = usualKeep } = options
+  const { spread, keep = usualKeep, rough = false } = options
 
   /** Standard deviations of the entry that speed and rev rate alone make, about aims whose entries are known. */
   function paceNoise(aims: readonly (Aim & { readonly laydown: number })[]): Float64Array {
@@ -127,161 +130,148 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
 
   const candidates: Candidate[] = []
   for (let laydown = first; laydown <= last + 1e-9; laydown += laydownStep)
-    for (const one of promises(entriesFrom(laydown), range, noiseAt(laydown), targetsFrom(playable, laydown)[0]))
+    for (const one of promises(
+      { meant: entriesFrom(laydown), noise: noiseAt(laydown) },
+      range,
+      targetsFrom(playable, laydown)[0],
+    ))
       candidates.push({ laydown, ...one })
 
-  const aimed: Aimed[] = []
-  let waiting = candidates.sort((a, b) => b.promise - a.promise)
-  // Those that are aimed together are thrown together; where one enters nowhere near, the next of those that wait takes its place.
-  while (aimed.length < keep + alsoAimed) {
-    const together: Candidate[] = []
-    const apart = ({ laydown }: Candidate) =>
-      [...aimed, ...together].every((one) => Math.abs(one.laydown - laydown) >= apartBoards)
-    waiting = waiting.filter((one) => {
-      const taken = aimed.length + together.length < keep + alsoAimed && apart(one)
-      if (taken) together.push(one)
-      return !taken
-    })
-    if (together.length === 0) break
-    const own = together.flatMap(({ laydown, target }) => ownAims(target, spread).map((aim) => [laydown, aim] as const))
+  let waiting = candidates.sort(byPromise)
+  /** Candidates with shots of their own, all thrown together; what enters nowhere near is left out. */
+  function aim(together: readonly Candidate[]): Aimed[] {
+    if (together.length === 0) return []
+    const own = together.flatMap(({ laydown, target }) => ownAims(target, spread).map((at) => [laydown, at] as const))
     const thrown = shoot(own)
     const { board } = shoot(
       together.map(({ laydown, target }) => [laydown, target]),
       baseStepS,
     )
-    for (const [at, { laydown, target }] of together.entries()) {
+    return together.flatMap(({ laydown, target }, at) => {
       const from = at * ownCount
-      const entries = partOf(thrown, from, from + ownCount)
+      const own = partOf(thrown, from, from + ownCount)
       // What coarse steps are off is nearly the same for all of them.
-      const off = board[at]! - entries.board[ownShots]!
-      for (let k = 0; k < ownCount; k += 1) entries.board[k]! += off
-      const best = aimAnew(entries, target, targetsFrom(playable, laydown), spread, noiseAt(laydown))
-      if (best) aimed.push({ laydown, ...best })
-    }
+      const off = board[at]! - own.board[ownShots]!
+      for (let k = 0; k < ownCount; k += 1) own.board[k]! += off
+      const row = { meant: own, noise: noiseAt(laydown) }
+      const best = aimAnew(row, target, targetsFrom(playable, laydown), spread)
+      return best ? [{ laydown, ...best }] : []
+    })
   }
-  const found: Line[] = []
-  for (const { laydown, target: wanted, inward } of aimed.sort((a, b) => b.promise - a.promise)) {
-    let target = wanted
-    let at = input(laydown, target)
-    let outcome = meant(at)
+  /** Those that promise most, so many in all and apart from each other, aimed; where one enters nowhere near, the next of those that wait takes its place. */
+  function aimApart(count: number, aimed: readonly Aimed[]): Aimed[] {
+    const all = [...aimed]
+    while (all.length < count) {
+      const together: Candidate[] = []
+      waiting = waiting.filter((one) => {
+        const taken =
+          all.length + together.length < count && [...all, ...together].every((other) => isApart(one, other))
+        if (taken) together.push(one)
+        return !taken
+      })
+      if (together.length === 0) break
+      all.push(...aim(together))
+    }
+    return all
+  }
+  /** What lies beside an aimed candidate at the foul line, board by board as long as that promises more. */
+  function neighbours(from: Aimed): Aimed[] {
+    const tried: Aimed[] = []
+    const boards = new Set([from.laydown])
+    for (let here: Aimed | undefined = from; here;) {
+      const at: Aimed = here
+      const beside = [-laydownStep, laydownStep].flatMap((by): Candidate[] => {
+        const laydown = at.laydown + by
+        if (boards.has(laydown) || laydown < first || laydown > last) return []
+        boards.add(laydown)
+        const promising = candidates.find((one) => one.laydown === laydown)
+        if (promising) return [promising]
+        const [least, most] = targetsFrom(playable, laydown)
+        return [{ laydown, target: Math.min(most, Math.max(least, at.target + by * alongBoards)), promise: 0 }]
+      })
+      const found = aim(beside)
+      tried.push(...found)
+      here = found.sort(byPromise).find(({ promise }) => promise > at.promise)
+    }
+    return tried
+  }
+  /** Aimed candidates whose meant shot comes into the pocket, all thrown together. */
+  function settled(those: readonly Aimed[]): Aimed[] {
+    let open = [...those]
+    const inside: Aimed[] = []
     // Where the entry bends between the shots it was aimed by, the meant shot may miss the pocket by little.
-    for (let turn = 0; turn < mostTurns && !outcome.pocket; turn += 1) {
-      const [least, most] = targetsFrom(playable, laydown)
-      target = Math.min(most, Math.max(least, target + inward * aimStep))
-      at = input(laydown, target)
-      outcome = meant(at)
+    for (let turn = 0; turn <= mostTurns && open.length > 0; turn += 1) {
+      const thrown = shoot(
+        open.map(({ laydown, target }) => [laydown, target]),
+        baseStepS,
+      )
+      const hits = open.map((_, at) => inPocket(entryAt(thrown, at)))
+      inside.push(...open.filter((_, at) => hits[at]))
+      open = open.flatMap((one, at) => {
+        const [least, most] = targetsFrom(playable, one.laydown)
+        const target = Math.min(most, Math.max(least, one.target + one.inward * aimStep))
+        return hits[at] || target === one.target ? [] : [{ ...one, target }]
+      })
     }
-    if (!outcome.pocket) continue
-    const { launchAngleDeg: angle } = at.release
-    const place = { laydownBoard: laydown, targetBoard: target, launchAngleDeg: angle }
-    found.push({ ...place, outcome, ...roomForError(at, options, course) })
-    if (found.length === keep) break
+    return inside.sort(byPromise)
   }
-  return found.sort(byStrikes)
+  const roomOf = ({ laydown, target }: Aimed): Looked => {
+    const at = input(laydown, target)
+    return { laydownBoard: laydown, targetBoard: target, at, ...roomForError(at, options, course) }
+  }
+  /** Chance of a strike by fewer shots than a room takes: enough to choose between lines, which what their aims promise is not. */
+  const sketched = (one: Aimed): Aimed => {
+    const { pCarry } = integrateSurrogate(surrogate(input(one.laydown, one.target), course, spread, sketchGrid))
+    return { ...one, promise: pCarry }
+  }
+  /** The best of some candidates and of what lies beside it, board by board, by their sketches. */
+  function bestOf(those: readonly Aimed[]): Aimed | undefined {
+    const known = settled(those).map(sketched)
+    let best = known.sort(byPromise)[0]
+    for (let on = best !== undefined; best && on;) {
+      const { laydown } = best
+      const beside = all.filter((one) => Math.abs(one.laydown - laydown) === laydownStep)
+      const fresh = beside.filter((one) => !known.some((other) => other.laydown === one.laydown))
+      known.push(...settled(fresh).map(sketched))
+      best = known.sort(byPromise)[0]
+      on = best?.laydown !== laydown
+    }
+    return best
+  }
+
+  const seeds = aimApart(rough ? 1 : 1 + alsoAimed, []).sort(byPromise)
+  const all = [...seeds, ...seeds.slice(0, 1).flatMap(neighbours)].sort(byPromise)
+  const rivals = all.slice(0, mostRivals).filter(({ promise }) => promise >= rivalShare * all[0]!.promise)
+  // The best is found the same way however many are asked for: no two screens can have another one.
+  const best = rough ? settled(rivals.slice(0, 1))[0] : bestOf(rivals)
+  const found = best ? [roomOf(best)] : []
+  const fill = (those: readonly Aimed[], most: number) => {
+    for (const one of those) {
+      if (found.length >= most) return
+      if (found.some(({ laydownBoard }) => Math.abs(laydownBoard - one.laydown) < apartBoards)) continue
+      found.push(...settled([one]).map(roomOf))
+    }
+  }
+  fill(all, 1)
+  if (found.length < keep) fill(aimApart(keep + 1 + alsoAimed, seeds).sort(byPromise), keep)
+  return found.sort(byStrikes).map(({ at, ...line }) => ({
+    ...line,
+    launchAngleDeg: at.release.launchAngleDeg,
+    outcome: outcomeOf(traceShot(course, bowler, at.release, layout, model, baseStepS), course),
+  }))
 }
 
-const byStrikes = (a: Line, b: Line) => b.pCarry - a.pCarry || b.pPocket - a.pPocket || a.laydownBoard - b.laydownBoard
+/** A line with its room, before its meant shot is told. */
+type Looked = Omit<Line, 'launchAngleDeg' | 'outcome'> & { readonly at: ShotInput }
+
+const byPromise = (a: { readonly promise: number }, b: { readonly promise: number }) => b.promise - a.promise
+const isApart = (a: { readonly laydown: number }, b: { readonly laydown: number }) =>
+  Math.abs(a.laydown - b.laydown) >= apartBoards
+const byStrikes = (a: Looked, b: Looked) =>
+  b.pCarry - a.pCarry || b.pPocket - a.pPocket || a.laydownBoard - b.laydownBoard
 
 /** Targets that can be played from a laydown board: no wider than the bowler swings it. */
 function targetsFrom({ target: [min, max], mostLaunchDeg }: Playable, laydown: number): readonly [number, number] {
   if (mostLaunchDeg === undefined) return [min, max]
   return [Math.max(min, targetBoardOf({ laydownBoard: laydown, launchAngleDeg: mostLaunchDeg })), max]
-}
-
-interface Aim {
-  readonly target: number
-  readonly entryBoard: number
-}
-
-/** Aims that are weighed, `aimStep` apart, with those past either end where their misses go. */
-interface Aims {
-  /** The first of all, past the range. */
-  readonly first: number
-  readonly count: number
-  /** How many lie past either end. */
-  readonly past: number
-  /** Weights of the misses about an aim; their sum is one. */
-  readonly weights: Float64Array
-}
-function aimsOf([min, max]: readonly [number, number], spread: Spread): Aims {
-  const past = Math.ceil((missSd * spread.targetBoards) / aimStep)
-  const inside = Math.max(0, Math.floor((max - min) / aimStep + 1e-9)) + 1
-  const weights = Float64Array.from({ length: 2 * past + 1 }, (_, k) =>
-    past === 0 ? 1 : Math.exp(-0.5 * (((k - past) * aimStep) / spread.targetBoards) ** 2),
-  )
-  const sum = weights.reduce((all, one) => all + one, 0)
-  return { first: min - past * aimStep, count: inside + 2 * past, past, weights: weights.map((one) => one / sum) }
-}
-
-const offIdeal = (entryBoard: number) => Math.abs(entryBoard - pocketBoards.ideal)
-
-/** The aim whose entry comes nearest to the ideal board. */
-function nearestAim({ board }: Entries, { first, count, past }: Aims): Aim {
-  let nearest = past
-  for (let k = past; k < count - past; k += 1) if (offIdeal(board[k]!) < offIdeal(board[nearest]!)) nearest = k
-  return { target: first + nearest * aimStep, entryBoard: board[nearest]! }
-}
-
-/**
- * Aims of one laydown board that promise more than their neighbours, with what they promise: the chance of a strike over the misses at
- * the target, speed and rev rate as a normal deviation of the entry.
- */
-function promises(
-  entries: Entries,
-  { first, count, past, weights }: Aims,
-  noise: number,
-  least: number,
-): { readonly target: number; readonly promise: number }[] {
-  const strikes = new Float64Array(count)
-  for (let k = 0; k < count; k += 1) {
-    if (entries.gutter[k] === 1) continue
-    let sum = 0
-    for (const [z, share] of noiseNodes)
-      sum +=
-        share *
-        carryOf(entries.board[k]! + z * noise, entries.angleDeg[k]!, entries.speedMph[k]!, entries.rolledOut[k] === 1)
-    strikes[k] = sum
-  }
-  const promise = new Float64Array(count)
-  for (let k = past; k < count - past; k += 1) {
-    if (first + k * aimStep < least - 1e-9 || offIdeal(entries.board[k]!) > mostOff) continue
-    let sum = 0
-    for (let i = 0; i < weights.length; i += 1) sum += weights[i]! * strikes[k - past + i]!
-    promise[k] = sum
-  }
-  const found: { readonly target: number; readonly promise: number }[] = []
-  for (let k = past; k < count - past; k += 1) {
-    const one = promise[k]!
-    if (one > 0 && one >= (promise[k - 1] ?? 0) && one > (promise[k + 1] ?? 0))
-      found.push({ target: first + k * aimStep, promise: one })
-  }
-  return found
-}
-
-/** Shots to either side of an aim by which it is aimed anew, and how far from it the better aim may lie, in standard deviations. */
-const ownShots = 3
-const ownReach = 1.5
-
-const ownCount = 2 * ownShots + 1
-const ownStep = (spread: Spread) => spread.targetBoards || aimStep
-/** Targets of the shots by which an aim is aimed anew. */
-const ownAims = (about: number, spread: Spread) =>
-  Array.from({ length: ownCount }, (_, k) => about + (k - ownShots) * ownStep(spread))
-
-/** The best aim about a promising one by shots of its own; null when none about it enters near the ideal board. */
-function aimAnew(
-  thrown: Entries,
-  about: number,
-  [min, max]: readonly [number, number],
-  spread: Spread,
-  noise: number,
-): Omit<Aimed, 'laydown'> | null {
-  const step = ownStep(spread)
-  const near = aimsOf([Math.max(min, about - ownReach * step), Math.min(max, about + ownReach * step)], spread)
-  const entries = readRow(thrown, (near.first - about) / step + ownShots, aimStep / step, near.count)
-  const best = promises(entries, near, noise, min).sort((a, b) => b.promise - a.promise)[0]
-  if (!best) return null
-  const at = Math.round((best.target - near.first) / aimStep)
-  const nearer = offIdeal(entries.board[at + 1] ?? Infinity) < offIdeal(entries.board[at - 1] ?? Infinity)
-  return { ...best, inward: nearer ? 1 : -1 }
 }

@@ -87,7 +87,7 @@ export interface RoomOptions {
   readonly samples: number
   readonly seed: number
   /**
-   * 'exact' runs every sample. 'quick' runs 59 shots on a grid and integrates over the surface through them (see `surrogate`): within a
+   * 'exact' runs every sample. 'quick' runs 49 shots on a grid and integrates over the surface through them (see `surrogate`): within a
    * hundredth of the exact share, without a sample's noise.
    */
   readonly method?: 'exact' | 'quick' | undefined

@@ -100,7 +100,7 @@ describe('the demo world tells its stories', () => {
     expect(cell('Gribblestone', 'Lamplight House 41', 40)).toMatchObject({
       ...{ provenance: 'measured', verdict: 'too-early', standing: 'open' },
     })
-    const fix = fixes('Lamplight House 41', 120).find(({ ballName }) => ballName === 'Gribblestone')
+    const fix = fixes('Low Fog 43').find(({ ballName }) => ballName === 'Gribblestone')
     expect(fix).toMatchObject({ action: 'resurface', reason: 'reads-early' })
     expect(fix!.after!.strikes!.p).toBeGreaterThan(fix!.before!.strikes!.p + 0.05)
     expect(Date.parse(fix!.due!.eventOn) - Date.parse(fix!.due!.on)).toBe((fix!.due!.settlingDays + 1) * 86_400_000)
@@ -292,7 +292,7 @@ describe('plans over all balls', () => {
   }, 120_000)
 
   test('a ball plugged and redrilled is weighed among the works where something is open; a step says to which layout, and when it must be back', async () => {
-    const id = await idOf('Fenn Marlowick')
+    const id = await idOf('Jorun Fishgate')
     await computeCoverage(database, pool, id)
     const { engine } = (await keptOf(database, id))!
     const layouts = Object.entries(engine!.layouts!)
@@ -321,7 +321,7 @@ describe('plans over all balls', () => {
         (product, { options }) => product * options.length,
         1,
       )
-    expect((await planned('Fenn Marlowick'))!.combinations).toBe(choices(question))
+    expect((await planned('Jorun Fishgate'))!.combinations).toBe(choices(question))
     expect(choices({ ...question, engine: { ...question.engine!, layouts: undefined } })).toBeLessThan(
       choices(question),
     )
@@ -447,10 +447,13 @@ describe('plans over all balls', () => {
     await trial(6)
     expect((await promised()).latest).toEqual([])
     await database.run(`update job set state = 'done', done_at = now() - interval '5 days' where id = $1`, [jobId])
+    // The demo may have a trial of that ball in these days too.
+    const others = (await promised()).latest.map(({ trialId }) => trialId)
     const after = await trial(4)
     const { score, latest } = await promised()
-    expect(latest.map(({ trialId, p }) => [trialId, p])).toEqual([[after, 0.123]])
-    expect(score).toMatchObject({ forecasts: 1, shots: 1 })
+    const own = latest.filter(({ trialId }) => !others.includes(trialId))
+    expect(own.map(({ trialId, p }) => [trialId, p])).toEqual([[after, 0.123]])
+    expect(score!.forecasts).toBe(others.length + 1)
     expect((await forecastsHeld(database)).latest).toEqual(ofMap)
     // Once something else was done to the ball, the promise of the work before says nothing.
     await database.run(
@@ -459,7 +462,9 @@ describe('plans over all balls', () => {
       [randomUUID(), step.ballId],
     )
     await trial(1)
-    expect((await promised()).latest.map(({ trialId }) => trialId)).toEqual([after])
+    expect((await promised()).latest.map(({ trialId }) => trialId).filter((one) => !others.includes(one))).toEqual([
+      after,
+    ])
   }, 60_000)
 
   test('who has a ball for everything is sold nothing, even if balls may be bought', async () => {
