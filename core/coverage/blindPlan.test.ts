@@ -1,4 +1,4 @@
-import { expect, test } from '@jest/globals'
+import { beforeAll, expect, test } from '@jest/globals'
 import { outside } from '../test/outside.ts'
 
 const url = new URL('../test/blindPlans.ts', import.meta.url).href
@@ -11,18 +11,22 @@ const givenUpBy = async (withShots: boolean) => {
   ).flat()
 }
 
-test('with balls, lane and release fitted to eight noted shots a ball the plan is within two in a hundred of the best under the hidden truth for every customer', async () => {
-  const losses = await givenUpBy(true)
+let losses: number[]
+beforeAll(async () => {
+  losses = await givenUpBy(true)
+}, 120_000)
+
+test('with balls, lane and release fitted to eight noted shots a ball the plan is within two in a hundred of the best under the hidden truth for every customer', () => {
   expect(losses).toHaveLength(20)
   expect(losses.filter((loss) => loss > 0.02)).toEqual([])
   // 0.1 in a hundred as measured.
   expect(mean(losses)).toBeLessThan(0.004)
   // Nothing beats the best of all choices.
   for (const loss of losses) expect(loss).toBeGreaterThan(-1e-9)
-}, 120_000)
+})
 
 test('without the shots more is given up: they are worth throwing', async () => {
-  const [with_, without] = [await givenUpBy(true), await givenUpBy(false)]
-  expect(mean(without)).toBeGreaterThan(2 * mean(with_))
+  const without = await givenUpBy(false)
+  expect(mean(without)).toBeGreaterThan(2 * mean(losses))
   expect(without.filter((loss) => loss > 0.02).length).toBeGreaterThan(0)
 }, 120_000)

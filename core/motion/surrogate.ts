@@ -16,7 +16,7 @@ export interface Grid {
   readonly paceSd: number
 }
 /** 49 shots with the four that find the direction of the pace. */
-export const fullGrid: Grid = { aimNodes: 9, paceNodes: 5, aimSd: 2.8, paceSd: 2.8 }
+const fullGrid: Grid = { aimNodes: 9, paceNodes: 5, aimSd: 2.8, paceSd: 2.8 }
 /** 31 shots: enough to choose between lines. The pace moves the entry so evenly that a parabola carries on past its three nodes. */
 export const sketchGrid: Grid = { aimNodes: 9, paceNodes: 3, aimSd: 2.6, paceSd: 1.5 }
 /** Points at which the shares are summed, and how far they go, in standard deviations. */
