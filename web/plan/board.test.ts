@@ -183,6 +183,25 @@ describe('the board of the plan', () => {
       saved: [{ id: 'b' }],
       broken: [],
     })
+    // A station that closed has broken the promise already: a later plan finds it so, one in time saves it.
+    const whole = aPlan()
+    const closed = {
+      ...whole,
+      question: {
+        ...whole.question,
+        stations: whole.question.stations.map((station) =>
+          station.kind === 'spinner' ? { ...station, open: [{ from: nine + 90, to: whole.question.horizon }] } : station,
+        ),
+      },
+    }
+    const onTheNextDay = plan.slots.map((slot) => ({ ...slot, start: slot.start + 1440, end: slot.end + 1440 }))
+    const inTime = plan.slots.map((slot) => ({ ...slot, start: slot.start + 90, end: slot.end + 90 }))
+    const told = (slots: readonly Slot[]) => {
+      const { broken, saved, stillLate } = proposalOf(closed, { slots, optimal: true })
+      return [broken, saved, stillLate.map(({ chain }) => chain)].map((chains) => chains.map(({ id }) => id))
+    }
+    expect(told(onTheNextDay)).toEqual([[], [], ['a', 'b']])
+    expect(told(inTime)).toEqual([[], ['a', 'b'], []])
     const cost = (late: number) => ({ cost: { broken: 0, late, nights: 0, padChanges: 0, ends: 0 } })
     expect([isBetter({ ...plan, slots: later }, cost(0)), isBetter(plan, cost(0))]).toEqual([true, false])
   })

@@ -175,7 +175,9 @@ export function proposalOf(
   schedule: Pick<Schedule, 'slots' | 'optimal'>,
   locked = lockedIn(plan),
 ): Proposal {
-  const before = new Set(atRisk(plan).map(({ chain }) => chain.id))
+  // What stands where it cannot be done keeps no promise either: whatever closed the station broke it, not the new plan.
+  const cannotBe = blocksOf(plan).filter(({ fault }) => fault !== null && !isBehind({ fault }))
+  const before = new Set([...atRisk(plan), ...cannotBe].map(({ chain }) => chain.id))
   const now = atRisk({ ...plan, slots: schedule.slots })
   const [costNow, cost] = [costOfSlots(plan.question, plan.slots), costOfSlots(plan.question, schedule.slots)]
   const after = new Set(now.map(({ chain }) => chain.id))
