@@ -190,7 +190,9 @@ describe('the board of the plan', () => {
       question: {
         ...whole.question,
         stations: whole.question.stations.map((station) =>
-          station.kind === 'spinner' ? { ...station, open: [{ from: nine + 90, to: whole.question.horizon }] } : station,
+          station.kind === 'spinner'
+            ? { ...station, open: [{ from: nine + 90, to: whole.question.horizon }] }
+            : station,
         ),
       },
     }
