@@ -14,6 +14,7 @@ export interface Hidden {
   readonly effects?: Readonly<Record<string, number>>
   /** Place in the order from which another day begins, which moves all that is thrown on it. */
   readonly newDayAt?: number
+  /** How far lanes drift, boards a shot, one standard deviation; without, each is drawn: from a third of what the judge believes to half as much again. */
   readonly driftSd?: number
   /** Share of the shots whose target nobody noted. */
   readonly unnoted?: number
@@ -25,7 +26,7 @@ function blindTrial({
   order,
   effects = { B: difference },
   newDayAt,
-  driftSd = 0.06,
+  driftSd,
   unnoted = 0,
   seed,
 }: Hidden): ComparedShot[] {
@@ -68,8 +69,9 @@ function blindTrial({
       intermediateDifferentialIn: 0,
     },
   } as const
-  const [scatter, aim, drift] = [between(0.5, 1.1), between(0.5, 1.1), normal(driftSd)]
-  const [dayMoves, drifts] = [normal(1.5), [drift, newDayAt === undefined ? drift : normal(driftSd)]]
+  const drifting = driftSd ?? between(0.03, 0.15)
+  const [scatter, aim, drift] = [between(0.5, 1.1), between(0.5, 1.1), normal(drifting)]
+  const [dayMoves, drifts] = [normal(1.5), [drift, newDayAt === undefined ? drift : normal(drifting)]]
   return [...order].map((arm, i) => {
     const day = newDayAt !== undefined && i >= newDayAt ? 1 : 0
     const [targetOff, laydownOff, speedOff] = [normal(aim), normal(0.4), normal(0.35)]

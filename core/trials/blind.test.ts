@@ -33,7 +33,7 @@ describe('a verdict in blind trials', () => {
 
   test('a lane that drifts twice as far and targets that nobody noted widen the interval, and it still holds the truth', async () => {
     const order = 'AAAAAAAABBBBBBBB'
-    const easy = await judgedBlind(60, { difference: 1.5, order })
+    const easy = await judgedBlind(60, { difference: 1.5, order, driftSd: 0.06 })
     const hard = await judgedBlind(trials, { difference: 1.5, order, driftSd: 0.12, unnoted: 0.3 })
     expect(hard.width).toBeGreaterThan(easy.width)
     expect(hard.covered).toBeGreaterThan(0.95 - slack(0.95))

@@ -162,6 +162,21 @@ describe('how far inside it still comes back', () => {
     const at = (entryBoard: number) => shot(1, { feetBoard: 22, targetBoard: 10, entryBoard })
     expect(limitOf([at(17)])).toEqual({ holds: null, fails: null, open: 22 })
     expect(limitOf([at(17), at(13), at(17)])).toEqual({ holds: 22, fails: null, open: null })
+    // Whatever came first, it is what most of them did.
+    expect(limitOf([at(17), at(17), at(13), at(13)])).toEqual({ holds: null, fails: null, open: 22 })
+    expect(limitOf([at(17), at(17), at(13), at(13), at(13)])).toEqual({ holds: null, fails: 22, open: null })
+  })
+  test('a trial without a line to begin on begins on that of its first shot, and asks for it until one is noted', () => {
+    const ask = (shots: readonly Thrown[]) => designs.limit.next({ thrown: shots, arms: balls(1), seed: 1, line: null })
+    const at = (feetBoard: number | null, targetBoard: number | null) =>
+      shot(1, { feetBoard, targetBoard, entryBoard: 17 })
+    expect(ask([])).toEqual({ arm: 1, why: 'line' })
+    expect(ask([at(null, null), at(24, null)])).toEqual({ arm: 1, why: 'line' })
+    expect(ask([at(null, null), at(24, 11)])).toMatchObject({
+      why: 'confirm',
+      line: { feetBoard: 24, targetBoard: 11 },
+    })
+    expect(ask([at(24, 11), at(24, 11)])).toMatchObject({ why: 'further', line: { feetBoard: 28, targetBoard: 15 } })
   })
 })
 

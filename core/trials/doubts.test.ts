@@ -47,6 +47,9 @@ describe('what speaks against a verdict', () => {
     const moved = three((of) => ({ feetBoard: of === 1 ? 22 : 23 }))
     expect(doubts(['line'], moved)).toEqual(['line-not-held'])
     expect(doubts([], moved)).toEqual([])
+    // A design that looks for lines moves them itself.
+    for (const design of ['limit', 'ownLine'] as const)
+      expect(trialDoubts(design, two, [warm, ...moved], ['line'])).not.toContain('line-not-held')
     // A target that scatters as usual is held; one arm aimed elsewhere is not.
     expect(
       doubts(

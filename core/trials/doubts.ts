@@ -1,5 +1,5 @@
 import { mean } from 'd3-array'
-import { type DesignName, designs } from './design/index.ts'
+import { type DesignName, movesLine } from './design/index.ts'
 import { sameSurface } from './sameSurface.ts'
 import type { ArmThing } from './sameThing.ts'
 import { type Shot, counts, crossedAt } from './shot.ts'
@@ -59,7 +59,7 @@ export function trialDoubts(
 ): TrialDoubt[] {
   const counted = shots.filter(counts)
   const thrown = arms.filter(({ arm }) => counted.some((shot) => shot.arm === arm))
-  const looksForLines = designs[design].measure === 'boardsMoved'
+  const looksForLines = movesLine(design)
   const [control, ...others] = thrown
   const holds: Readonly<Record<TrialDoubt, boolean>> = {
     'one-shot': thrown.some(({ arm }) => counted.filter((shot) => shot.arm === arm).length === 1),
@@ -81,6 +81,7 @@ export function trialDoubts(
     // Feet stand where they are put; a target scatters, so that its means are asked.
     'line-not-held':
       held.includes('line') &&
+      !looksForLines &&
       (apart(
         counted.map(({ feetBoard }) => feetBoard),
         heldFeetBoards,

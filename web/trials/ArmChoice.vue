@@ -25,7 +25,7 @@ const warm = useWarmUp(() => props.held.last.value)
 const lastAgo = computed(() => (props.held.last.value ? agoText(props.held.last.value.thrownAt) : ''))
 const busy = ref(false)
 /** Reasons that are told though the arm is chosen already: something happened that somebody may wonder about. */
-const told: readonly NextReason[] = ['again', 'stage', 'behind']
+const told: readonly NextReason[] = ['again', 'stage', 'behind', 'line']
 
 function warmUp(yes: boolean) {
   form.values['warmUp'] = yes
@@ -90,8 +90,14 @@ async function take(made: TrialArm, sanded: boolean) {
       ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
     </p>
     <p v-else-if="!toMake && inOrder?.line" class="small" role="status">
-      ◇ {{ t('trials.lineNext', { feet: noted(inOrder.line.feetBoard), target: noted(inOrder.line.targetBoard) }) }}
-      {{ t(`trials.why.${inOrder.why}`) }}
+      ◇
+      {{
+        t('trials.lineNext', {
+          feet: noted(inOrder.line.feetBoard),
+          target: noted(inOrder.line.targetBoard),
+          why: t(`trials.why.${inOrder.why}`),
+        })
+      }}
     </p>
     <p v-else-if="!toMake && inOrder && told.includes(inOrder.why)" class="small" role="status">
       ◇ {{ lettered(trial, inOrder.arm) }}: {{ t(`trials.why.${inOrder.why}`) }}

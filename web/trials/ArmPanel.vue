@@ -79,7 +79,9 @@ async function freeze() {
       <p v-if="summary.run" class="small soft">
         {{ t('trials.run', { n: summary.run.strikes, percent: Math.round(100 * summary.run.chance) }) }}
       </p>
-      <p>{{ t('trials.readCounts', summary.reads) }}</p>
+      <p v-if="summary.reads.early + summary.reads.right + summary.reads.late > 0">
+        {{ t('trials.readCounts', summary.reads) }}
+      </p>
     </template>
     <v-btn v-if="mayFreeze" size="small" @click="freeze">{{ t('trials.refreeze') }}</v-btn>
   </div>

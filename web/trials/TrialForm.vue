@@ -2,8 +2,8 @@
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Trial, holdables, trialSchema } from '@sleetfall/contract'
-import { type DesignName, designNames } from '@sleetfall/core'
-import { onMounted } from 'vue'
+import { type DesignName, designNames, movesLine } from '@sleetfall/core'
+import { computed, onMounted } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
 import QuantityField from '../controls/QuantityField.vue'
@@ -36,9 +36,14 @@ const form = useForm(trialSchema, {
   ...{ design: props.design ?? 'turns', factors: [], blind: false, lane: '', held: ['line'], foretold: [], arms: [] },
 })
 form.claim('arms', 'factors')
+/** What can be held: not the line where the design moves it. */
+const canHold = computed(() =>
+  holdables.filter((one) => one !== 'line' || !movesLine(form.values['design'] as DesignName)),
+)
 async function save() {
   const ok = await form.submit(async (input) => {
-    const trial = await trials.create(input)
+    const held = (input.held ?? []).filter((one) => canHold.value.includes(one))
+    const trial = await trials.create({ ...input, held })
     notices.done(t('trials.begun'))
     emit('saved', trial)
   })
@@ -101,7 +106,7 @@ async function save() {
           v-bind="form.field<string[]>('held')"
           multiple
           :label="t('trials.held')"
-          :items="holdables.map((value) => ({ value, title: t(`trials.holdables.${value}`) }))"
+          :items="canHold.map((value) => ({ value, title: t(`trials.holdables.${value}`) }))"
         />
       </div>
     </details>

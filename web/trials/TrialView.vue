@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
-import { designs } from '@sleetfall/core'
+import { designs, movesLine } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -53,6 +53,7 @@ const stored = computed(() => trials.byId.get(trialId.value))
 /** With what waits on the device: the result speaks of every shot that was typed. */
 const trial = computed(() => stored.value && queue.applied(stored.value))
 const result = computed(() => trial.value && resultOf(trial.value))
+const held = computed(() => trial.value?.held.filter((one) => one !== 'line' || !movesLine(trial.value!.design)) ?? [])
 const session = useSession()
 const router = useRouter()
 const form = ref<'edit' | 'mend' | null>(null)
@@ -102,8 +103,8 @@ usePlainKeys((key) => {
           {{ trial.patternName }} · {{ t(`trials.designs.${trial.design}`) }} · {{ dayText(trial.startedAt)
           }}<template v-if="trial.gamesSinceOiling !== null">
             · {{ t('trials.gamesSinceOiling') }}: {{ trial.gamesSinceOiling }}</template
-          ><template v-if="trial.held.length > 0">
-            · {{ t('trials.held') }}: {{ trial.held.map((one) => t(`trials.holdables.${one}`)).join(', ') }}</template
+          ><template v-if="held.length > 0">
+            · {{ t('trials.held') }}: {{ held.map((one) => t(`trials.holdables.${one}`)).join(', ') }}</template
           >
         </p>
       </header>

@@ -111,8 +111,9 @@ const german: SameWords<typeof english> = {
     confirm: 'noch einmal dieselbe Linie',
     further: 'er kam zurück, weiter nach innen',
     nearer: 'zwischen der letzten, die zurückkam, und der ersten, die es nicht tat',
+    line: 'Füße und Ziel notieren: die Linien weiter innen gehen davon aus',
   },
-  lineNext: 'Füße {feet}, Ziel {target}.',
+  lineNext: 'Füße {feet}, Ziel {target}: {why}.',
   overNow: 'Alles Verlangte ist geworfen.',
   toMake: {
     ask: '{name} kommt als Nächstes; der Ball braucht erst seine Oberfläche.',
@@ -406,7 +407,7 @@ const german: SameWords<typeof english> = {
     found: 'Gefunden.',
   },
   limit: {
-    none: 'Noch nichts zweimal versucht. Von der Linie zum Beginnen werfen.',
+    none: 'Noch nichts zweimal versucht. Von der Linie zum Beginnen werfen, mit Füßen und Ziel notiert.',
     fails: 'Füße auf {fails} kommt nicht zurück; nähere Linien folgen.',
     holds: 'Füße auf {holds} kommt zurück; weiter innen wurde nicht versucht.',
     between: 'Er kommt mit den Füßen auf {holds} zurück und auf {fails} nicht mehr.',

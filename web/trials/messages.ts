@@ -106,8 +106,9 @@ export default {
     confirm: 'the same line once more',
     further: 'it came back, further inside',
     nearer: 'between the last that came back and the first that did not',
+    line: 'note feet and target: the lines further inside go from them',
   },
-  lineNext: 'Feet {feet}, target {target}.',
+  lineNext: 'Feet {feet}, target {target}: {why}.',
   overNow: 'All asked for has been thrown.',
   toMake: {
     ask: '{name} comes next; the ball has its surface still to get.',
@@ -390,7 +391,7 @@ export default {
     found: 'Found.',
   },
   limit: {
-    none: 'Nothing tried twice yet. Throw from the line to begin on.',
+    none: 'Nothing tried twice yet. Throw from the line to begin on, with feet and target noted.',
     fails: 'Feet on {fails} does not come back; nearer lines come next.',
     holds: 'Feet on {holds} comes back; further inside was not tried.',
     between: 'It comes back with the feet on {holds}, and no longer on {fails}.',

@@ -195,8 +195,12 @@ describe('the next shot', () => {
     const entry = entryOf(trial({ ...limit, shots: [] }))
     for (const feetBoard of [22, 22, 26]) {
       expect(entry.form.values).toMatchObject({ feetBoard, targetBoard: feetBoard - 12 })
+      // The order is the reason for the move: nobody is asked for one, unless the line is another.
+      expect(entry.moved.value).toBe(false)
       entry.form.values['entryBoard'] = 17
       entry.record()
     }
+    entry.aim('feetBoard', 1)
+    expect(entry.moved.value).toBe(true)
   })
 })

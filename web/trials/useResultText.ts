@@ -6,6 +6,7 @@ import {
   type TrialResult,
   designArms,
   designs,
+  begunOn,
   limitOf,
   otherVerdicts,
   counts,
@@ -114,7 +115,8 @@ export function useResultText() {
         : []
     const { holds, fails } = limitOf(order.thrown)
     if (holds === null) return [t(fails === null ? 'trials.limit.none' : 'trials.limit.fails', { fails })]
-    const inside = trial.feetBoard === null ? null : holds - trial.feetBoard
+    const begun = begunOn(order)
+    const inside = begun && holds - begun.feetBoard
     const text = t(fails === null ? 'trials.limit.holds' : 'trials.limit.between', { holds, fails })
     return [inside === null ? text : `${text} ${t('trials.limit.inside', { n: inside }, inside)}`]
   }

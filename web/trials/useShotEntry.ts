@@ -76,6 +76,10 @@ export function useShotEntry(trial: () => Trial, again: () => void, tellsLast = 
   const moved = computed(() => {
     const before = last.value
     if (!before) return false
+    // Where the order asked for the line, it is the reason.
+    const asked = inOrder.value?.line
+    const asAsked = (name: 'feetBoard' | 'targetBoard') => asked?.[name] === form.values[name]
+    if (asAsked('feetBoard') && asAsked('targetBoard')) return false
     const other = (name: 'feetBoard' | 'targetBoard') => before[name] !== null && before[name] !== form.values[name]
     return other('feetBoard') || other('targetBoard')
   })

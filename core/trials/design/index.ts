@@ -14,7 +14,7 @@ import { turns } from './turns.ts'
 
 export * from './names.ts'
 export { type Design, type DesignArm, type Next, type OrderInput, type Stop, type Thrown, comesBack } from './design.ts'
-export { type LimitFound, cameBack, limitOf } from './limit.ts'
+export { type LimitFound, begunOn, cameBack, limitOf } from './limit.ts'
 export const designs: Readonly<Record<DesignName, Design>> = {
   turns,
   shuffled,
@@ -28,3 +28,5 @@ export const designs: Readonly<Record<DesignName, Design>> = {
   limit,
   free,
 }
+/** Whether a design looks for lines: then the line is what it moves, and nothing that is held from shot to shot. */
+export const movesLine = (design: DesignName): boolean => designs[design].measure === 'boardsMoved'

@@ -6,7 +6,7 @@ import type { Design, OrderInput, Thrown } from './design.ts'
 const firstStep = 4
 /** Narrower than this is found. */
 const narrow = 1
-/** A line comes back when two of up to three shots do. */
+/** A line is told by two shots that agree, then by most of them. */
 const needed = 2
 
 /** Whether a shot came back: to the pocket or beyond it. Null where nobody noted it. */
@@ -33,7 +33,7 @@ export function limitOf(thrown: readonly Thrown[]): LimitFound {
   }
   const lines = [...tried].map(([feet, { back, not }]) => ({
     feet,
-    holds: back >= needed ? true : not >= needed ? false : null,
+    holds: Math.max(back, not) < needed || back === not ? null : back > not,
   }))
   const fails = lines.filter(({ holds }) => holds === false).map(({ feet }) => feet)
   const nearest = fails.length > 0 ? Math.min(...fails) : null
@@ -44,6 +44,12 @@ export function limitOf(thrown: readonly Thrown[]): LimitFound {
     fails: nearest,
     open: open?.feet ?? null,
   }
+}
+/** The line that a trial begins on: as it was said, else that of the first shot whose feet and target are noted. */
+export function begunOn({ thrown, line }: Pick<OrderInput, 'thrown' | 'line'>): OrderInput['line'] {
+  if (line) return line
+  const first = thrown.find(({ feetBoard, targetBoard }) => feetBoard !== null && targetBoard !== null)
+  return first ? { feetBoard: first.feetBoard!, targetBoard: first.targetBoard! } : null
 }
 const found = ({ holds, fails }: LimitFound) => holds !== null && fails !== null && fails - holds <= narrow
 
@@ -58,8 +64,9 @@ export const limit: Design = {
   measure: 'boardsMoved',
   differByWork: false,
   least: needed,
-  next({ thrown, line }: OrderInput) {
-    if (!line) return { arm: 1, why: 'control' }
+  next({ thrown, line: said }: OrderInput) {
+    const line = begunOn({ thrown, line: said })
+    if (!line) return { arm: 1, why: 'line' }
     const at = (feet: number) => ({ feetBoard: feet, targetBoard: line.targetBoard + feet - line.feetBoard })
     const limits = limitOf(thrown)
     if (found(limits)) return null

@@ -41,6 +41,7 @@ export const nextReasons = [
   'confirm',
   'further',
   'nearer',
+  'line',
 ] as const
 export type NextReason = (typeof nextReasons)[number]
 
