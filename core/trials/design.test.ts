@@ -70,6 +70,17 @@ test('shuffled: each round has each arm once, the same seed the same order, anot
   expect(ordered('shuffled', balls(4), 40, {}, 2)).not.toBe(order)
 })
 
+test('each on its own line: feet are asked for until an arm has them, and the order stays', () => {
+  const [first, second] = [
+    nextOf('ownLine', balls(2), [shot(1, { feetBoard: null })]),
+    nextOf('ownLine', balls(2), [shot(1, { feetBoard: 24 }), shot(2, { feetBoard: 26 })]),
+  ]
+  expect([first, second]).toEqual([
+    { arm: 2, why: 'line' },
+    { arm: 2, why: 'back' },
+  ])
+})
+
 describe('control, then the change', () => {
   test('asks for four controls, then as many of the variant; a second ball comes back for two controls', () => {
     const oneBall = [arm('one', '4000'), arm('one', '2000')]

@@ -111,7 +111,7 @@ const german: SameWords<typeof english> = {
     confirm: 'noch einmal dieselbe Linie',
     further: 'er kam zurück, weiter nach innen',
     nearer: 'zwischen der letzten, die zurückkam, und der ersten, die es nicht tat',
-    line: 'Füße und Ziel notieren: die Linien weiter innen gehen davon aus',
+    line: 'Füße und Ziel notieren: danach geht der Versuch',
   },
   lineNext: 'Füße {feet}, Ziel {target}: {why}.',
   overNow: 'Alles Verlangte ist geworfen.',
@@ -402,6 +402,8 @@ const german: SameWords<typeof english> = {
   morePairs: 'Und {n} weitere. | Und {n} weiteres. | Und {n} weitere.',
   oneArm: 'Eine Variante: sie wird unten gezählt und mit nichts verglichen.',
   tooFewHits: 'Zu wenige Würfe, die auf ihrer eigenen Linie treffen (mindestens je {n}).',
+  noFeet:
+    'Bei {n} Würfen, die trafen, ist nicht notiert, wo die Füße standen: hier sagen sie nichts. | Bei {n} Wurf, der traf, ist nicht notiert, wo die Füße standen: hier sagt er nichts. | Bei {n} Würfen, die trafen, ist nicht notiert, wo die Füße standen: hier sagen sie nichts.',
   stops: {
     'front-not-cleared': '▲ {name} kommt nicht mehr über den Anfang: die Leiter endet hier.',
     found: 'Gefunden.',

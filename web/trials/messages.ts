@@ -106,7 +106,7 @@ export default {
     confirm: 'the same line once more',
     further: 'it came back, further inside',
     nearer: 'between the last that came back and the first that did not',
-    line: 'note feet and target: the lines further inside go from them',
+    line: 'note feet and target: the trial goes by them',
   },
   lineNext: 'Feet {feet}, target {target}: {why}.',
   overNow: 'All asked for has been thrown.',
@@ -386,6 +386,8 @@ export default {
   morePairs: 'And {n} more. | And {n} more. | And {n} more.',
   oneArm: 'One arm: it is counted below, and compared with nothing.',
   tooFewHits: 'Too few shots that hit on their own line (at least {n} of each).',
+  noFeet:
+    'Where the feet stood is not noted for {n} shots that hit: they tell nothing here. | Where the feet stood is not noted for {n} shot that hit: it tells nothing here. | Where the feet stood is not noted for {n} shots that hit: they tell nothing here.',
   stops: {
     'front-not-cleared': '▲ {name} no longer clears the front: the ladder stops here.',
     found: 'Found.',

@@ -141,6 +141,17 @@ describe('a trial’s result in words', () => {
     expect((await linesOf(hidden)).join(' ')).not.toMatch(/solid|pearl/)
   })
 
+  test('each on its own line: shots that hit without their feet are told, not counted as none', async () => {
+    const text = await linesOf({
+      ...aTrial('ownLine', arm('a'), arm('b')),
+      shots: shotsOf([1, 2, 2, 1, 1, 2, 2, 1].map((of) => [of, 17.5, { feetBoard: null }])),
+    } as unknown as Trial)
+    expect(text).toEqual([
+      'Too few shots that hit on their own line (at least 3 of each).',
+      'Where the feet stood is not noted for 8 shots that hit: they tell nothing here.',
+    ])
+  })
+
   test('a ladder that stopped names the surface; how far inside it comes back is told in boards', async () => {
     const ladder = {
       ...aTrial('ladder', arm('4000'), arm('2000')),

@@ -10,6 +10,7 @@ import {
   limitOf,
   otherVerdicts,
   counts,
+  hitPocket,
   seedOf,
   shotsAGame,
   trialResult,
@@ -144,7 +145,10 @@ export function useResultText() {
     if (!judged || judged.verdict === 'too-few-shots') {
       if (short.length > 0) return [...short, ...found]
       const { least } = designs[trial.design]
-      return [t(result.measure === 'entryBoard' ? 'trials.tooFewEntries' : 'trials.tooFewHits', { n: least }), ...found]
+      if (result.measure === 'entryBoard') return [t('trials.tooFewEntries', { n: least }), ...found]
+      const feetless = trial.shots.filter((shot) => counts(shot) && shot.feetBoard === null && hitPocket(shot)).length
+      const why = feetless > 0 ? [t('trials.noFeet', { n: feetless }, feetless)] : []
+      return [t('trials.tooFewHits', { n: least }), ...why, ...found]
     }
     // Levels have names too: as long as the arms are hidden their letters are all that is told.
     const text = isHidden(trial) ? [] : crossedLines(trial, result)

@@ -12,7 +12,11 @@ export const ownLine: Design = {
   measure: 'boardsMoved',
   differByWork: true,
   least: 3,
-  next: ({ thrown, arms }) => alternate(thrown, numbersOf(arms)),
+  next({ thrown, arms }) {
+    const next = alternate(thrown, numbersOf(arms))
+    const feet = thrown.findLast(({ arm }) => arm === next.arm)?.feetBoard ?? null
+    return feet === null ? { ...next, why: 'line' } : next
+  },
   shotsAnArm: (matters) => shotsToTell([{ weight: 1, scatter: measures['boardsMoved']!.scatter }], matters),
   cannotTell: ['aim-differs'],
 }
