@@ -174,6 +174,27 @@ test('two bowlers throw the same balls: the style apart from the ball, under let
   await expect(result).toContainText(/● Skerrymoor beside Wrackline, over all of the bowler: 2\.\d boards higher/)
 })
 
+test('before and after: between the two the work is asked for, and both balls are taken as they are then', async ({
+  signedIn: page,
+}) => {
+  await newTrial(page, 'Did the work help?', 'B')
+  await choose(page, 'Design', /Before and after/)
+  await choose(page, /^Ball$/, /Wrackline/)
+  await choose(page, 'Reference ball', /Skerrymoor/)
+  await begin(page)
+  for (const arm of 'ACCAACCA') {
+    await expect(chosenArm(page)).toContainText(new RegExp(`^${arm}`))
+    await typed(page, arm === 'A' ? 16 : 17, 'right')
+  }
+  const between = page.getByText(/Now the work on the ball/)
+  await expect(between).toBeVisible()
+  await page.getByRole('button', { name: 'The work is done: take both surfaces over' }).tap()
+  await expect(page.getByText('The surface is taken over')).toBeVisible()
+  await expect(chosenArm(page)).toContainText(/^B/)
+  await typed(page, 17, 'right')
+  await expect(between).toHaveCount(0)
+})
+
 test('shots from a table: columns named, a garbled row told by its line, the others taken over, and out again', async ({
   signedIn: page,
 }) => {

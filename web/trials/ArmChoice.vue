@@ -8,6 +8,7 @@ import { agoText } from '../controls/days.ts'
 import { post } from '../http/client.ts'
 import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
+import StageTurn from './StageTurn.vue'
 import { useTrials } from './store.ts'
 import { letterOf, useArmText } from './useArmText.ts'
 import type { useShotEntry } from './useShotEntry.ts'
@@ -26,6 +27,11 @@ const lastAgo = computed(() => (props.held.last.value ? agoText(props.held.last.
 const busy = ref(false)
 /** Reasons that are told though the arm is chosen already: something happened that somebody may wonder about. */
 const told: readonly NextReason[] = ['again', 'stage', 'behind', 'line']
+
+/** The next stage needs something that no arm's surface tells: work that took days, or a lane that was played. */
+const betweenStages = computed(
+  () => inOrder.value?.why === 'stage' && (props.trial.design === 'beforeAfter' || props.trial.design === 'ballLane'),
+)
 
 function warmUp(yes: boolean) {
   form.values['warmUp'] = yes
@@ -89,6 +95,7 @@ async function take(made: TrialArm, sanded: boolean) {
     <p v-if="!toMake && inOrder && inOrder.arm !== arm" class="small" role="status">
       ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
     </p>
+    <StageTurn v-else-if="!toMake && betweenStages && inOrder" :trial="trial" :arm="inOrder.arm" />
     <p v-else-if="!toMake && inOrder?.line" class="small" role="status">
       ◇
       {{

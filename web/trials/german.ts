@@ -123,6 +123,11 @@ const german: SameWords<typeof english> = {
       'Vor der Bahn den Staub abwischen und nur schleifen, wo die Regeln der Veranstaltung es erlauben; Handschuhe, und den Staub nicht einatmen.',
     took: 'Die Oberfläche ist übernommen',
   },
+  between: {
+    work: 'Jetzt die Arbeit am Ball, dann beide Bälle noch einmal auf demselben Ölbild, wenn nötig an einem anderen Tag. Ist sie gemacht, die Oberflächen übernehmen.',
+    take: 'Die Arbeit ist gemacht: beide Oberflächen übernehmen',
+    lane: 'Jetzt die Bahn bespielen: weiter, wenn sie so weit ist, wie die Frage es will.',
+  },
   practice: {
     begin: 'Übungsuhr',
     minutes: '{n} Minuten',

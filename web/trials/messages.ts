@@ -118,6 +118,11 @@ export default {
       'Wipe off the dust before the lane, and sand only where the rules of the event allow it; gloves and no bare breath in the dust.',
     took: 'The surface is taken over',
   },
+  between: {
+    work: 'Now the work on the ball, then both balls again on the same pattern, another day if need be. Take the surfaces over when it is done.',
+    take: 'The work is done: take both surfaces over',
+    lane: 'Now play the lane: go on when it is as far as the question asks.',
+  },
   practice: {
     begin: 'Practice clock',
     minutes: '{n} minutes',
