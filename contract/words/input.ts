@@ -86,7 +86,8 @@ export const input = {
   ofTheTest: '{field}: not one that this test has',
   ofTheTrial: '{field}: the trial has {count}',
   beforeFirstShot: '{field}: told before the first shot only; there are shots already',
-  surfaceOfControl: '{field}: the ball has the surface of the control still; do the work first',
+  surfaceOfControl:
+    '{field}: the ball has the surface of the control still; do the work and log it with the ball first',
   sameAsControl: '{field}: the same ball at the same surface as the control. Do the work, then freeze its surface anew',
   tooWarm: '{field}: over {limit} °C; add cold water and measure again',
   coolerWater: '{field}: the water is under {limit} °C; say why the ball goes in all the same',

@@ -10,7 +10,7 @@ import { nowIso } from '../http/clock.ts'
 import { useNotices } from '../shell/notices.ts'
 import StageTurn from './StageTurn.vue'
 import { useTrials } from './store.ts'
-import { letterOf, useArmText } from './useArmText.ts'
+import { isHidden, letterOf, useArmText } from './useArmText.ts'
 import type { useShotEntry } from './useShotEntry.ts'
 import { useWarmUp } from './useWarmUp.ts'
 import { noted } from '../controls/figures.ts'
@@ -89,6 +89,13 @@ async function take(made: TrialArm, sanded: boolean) {
         t('trials.toMake.hand', { grit: toMake.plannedGrit })
       }}</v-btn>
       <v-btn size="small" :loading="busy" @click="take(toMake, false)">{{ t('trials.toMake.take') }}</v-btn>
+      <v-btn
+        v-if="!isHidden(trial)"
+        size="small"
+        variant="text"
+        :to="{ path: `/rack/${trial.customerId}`, query: { ball: toMake.ballId } }"
+        >{{ t('trials.toMake.log') }}</v-btn
+      >
     </div>
   </div>
   <div class="told">

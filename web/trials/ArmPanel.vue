@@ -17,14 +17,15 @@ const trials = useTrials()
 const notices = useNotices()
 const session = useSession()
 const { name } = useArmText()
+const untouched = computed(() => props.summary.counted + props.summary.setAside + props.summary.warmUps === 0)
 const frozen = computed(() => {
   const { grit } = props.arm.surface
   const { plannedGrit } = props.arm
   if (plannedGrit !== null && sameThing(props.trial.design, props.trial.arms, props.arm.arm) !== null)
     return t('trials.planned', { grit: plannedGrit })
-  return grit === null ? t('trials.frozenUnknown') : t('trials.frozen', { grit: roundGrit(grit) })
+  if (grit === null) return t('trials.frozenUnknown')
+  return t(untouched.value ? 'trials.frozenSoFar' : 'trials.frozen', { grit: roundGrit(grit) })
 })
-const untouched = computed(() => props.summary.counted + props.summary.setAside + props.summary.warmUps === 0)
 /** Hits of shots with the interval that so few leave. */
 function withBand(key: string, { hits, of }: { readonly hits: number; readonly of: number }): string {
   const band = shareOf(hits, of)

@@ -110,7 +110,7 @@ const reasons = computed(() =>
     />
     <p v-if="form.values['execution'] === 'stuck'" role="status" class="small">{{ t('trials.stuckHazard') }}</p>
     <MoreOfShot :form="form" :trial="trial" />
-    <p v-if="sameThing && form.values['warmUp'] !== true" role="status">▲ {{ t('trials.sameThing') }}</p>
+    <p v-if="sameThing && !nothing && form.values['warmUp'] !== true" role="status">▲ {{ t('trials.sameThing') }}</p>
     <div v-if="meant !== null && asked !== null" class="row" role="alertdialog" :aria-label="t('trials.meant.title')">
       <strong>{{ t('trials.meant.text', { typed: form.values['entryBoard'], meant }) }}</strong>
       <v-btn class="touch" @click="((form.values['entryBoard'] = meant), record())">{{

@@ -119,6 +119,7 @@ const german: SameWords<typeof english> = {
     ask: '{name} kommt als Nächstes; der Ball braucht erst seine Oberfläche.',
     hand: 'Von Hand auf {grit} geschliffen: eintragen und übernehmen',
     take: 'Die Arbeit ist gemacht: Oberfläche übernehmen',
+    log: 'Beim Ball eintragen',
     caution:
       'Vor der Bahn den Staub abwischen und nur schleifen, wo die Regeln der Veranstaltung es erlauben; Handschuhe, und den Staub nicht einatmen.',
     took: 'Die Oberfläche ist übernommen',
@@ -224,6 +225,7 @@ const german: SameWords<typeof english> = {
   bowlerFirst: 'Erst den Spieler wählen',
   noBalls: 'Dieser Spieler hat noch keinen Ball im Regal.',
   frozen: 'Körnung {grit}, wie geworfen',
+  frozenSoFar: 'Körnung {grit}, wie übernommen',
   planned: 'Körnung {grit}, noch zu machen',
   frozenUnknown: 'Oberfläche unbekannt, wie geworfen',
   refreeze: 'Die jetzige Oberfläche übernehmen',

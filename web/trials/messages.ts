@@ -114,6 +114,7 @@ export default {
     ask: '{name} comes next; the ball has its surface still to get.',
     hand: 'Sanded by hand to {grit}: log it and take it over',
     take: 'The work is done: take the surface over',
+    log: 'Log it with the ball',
     caution:
       'Wipe off the dust before the lane, and sand only where the rules of the event allow it; gloves and no bare breath in the dust.',
     took: 'The surface is taken over',
@@ -217,6 +218,7 @@ export default {
   bowlerFirst: 'Choose the bowler first',
   noBalls: 'This bowler has no ball on the rack yet.',
   frozen: '{grit} grit as it was thrown',
+  frozenSoFar: '{grit} grit as it was taken over',
   planned: '{grit} grit still to be made',
   frozenUnknown: 'surface unknown as it was thrown',
   refreeze: 'Take over the surface as it is now',

@@ -97,7 +97,8 @@ export const input: SameWords<typeof english.input> = {
   ofTheTest: '{field}: keines, das dieser Test hat',
   ofTheTrial: '{field}: der Versuch hat {count}',
   beforeFirstShot: '{field}: nur vor dem ersten Wurf zu sagen; es gibt schon Würfe',
-  surfaceOfControl: '{field}: der Ball hat noch die Oberfläche der Kontrolle; erst die Arbeit machen',
+  surfaceOfControl:
+    '{field}: der Ball hat noch die Oberfläche der Kontrolle; erst die Arbeit machen und beim Ball eintragen',
   sameAsControl:
     '{field}: derselbe Ball mit derselben Oberfläche wie die Kontrolle. Erst die Arbeit machen, dann seine Oberfläche neu festhalten',
   tooWarm: '{field}: über {limit} °C; kaltes Wasser zugeben und noch einmal messen',
