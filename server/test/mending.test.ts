@@ -218,7 +218,9 @@ describe('trials', () => {
     expect(((await shoot(trial, { id }).expect(200)).body as Trial).shots).toHaveLength(1)
     expect((await shoot(trial, { arm: 2 })).body.fields[0].message).toMatch(/same ball at the same surface/)
     const freeze = (version: number) => technician.post(`/trials/${trial.id}/arms/2/surface`, { version })
-    expect((await freeze(trial.arms[1]!.version)).body.fields[0].message).toMatch(/do the work first/)
+    expect((await freeze(trial.arms[1]!.version)).body.fields[0].message).toMatch(
+      /do the work and log it with the ball first/,
+    )
     await games(balls[0]!.id, 12, 0)
     await freeze(trial.arms[1]!.version).expect(200)
     await shoot(trial, { arm: 2 }).expect(200)
