@@ -65,7 +65,7 @@ async function take(made: TrialArm, sanded: boolean) {
       :aria-pressed="arm === one.arm"
       @click="form.values['arm'] = one.arm"
     >
-      <b>{{ letterOf(trial, one.arm) }}</b>
+      <b v-if="!isHidden(trial)">{{ letterOf(trial, one.arm) }}</b>
       <span class="label">{{ name(trial, one.arm) }}</span>
       <small :aria-label="t('trials.counted', { n: countedOf(one.arm) })">{{ countedOf(one.arm) }}</small>
     </button>

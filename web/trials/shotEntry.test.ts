@@ -156,6 +156,19 @@ describe('the next shot', () => {
     expect(entryOf(trial({ id: 'f'.repeat(8), shots: aside })).inOrder.value?.arm).toBe(2)
   })
 
+  test('a page that is opened again goes on in the order, unless somebody had left it on purpose', () => {
+    const opened = (arms: readonly number[], id: string) => {
+      const entry = entryOf(trial({ id: id.repeat(8), shots: arms.map((arm) => aShot(arm)) }))
+      const chosen = entry.arm.value
+      end()
+      return chosen
+    }
+    expect(opened([1], 'h')).toBe(2)
+    expect(opened([1, 2, 2], 'i')).toBe(1)
+    expect(opened([1, 1], 'j')).toBe(1)
+    expect(opened([2], 'k')).toBe(2)
+  })
+
   test('of one ball asks for four controls, and says what has to be made before the change is thrown', () => {
     const one = { id: 'e'.repeat(8), design: 'change', arms: [anArm(1, 'one', 0.4), anArm(2, 'one', 0.8)] }
     const four = [1, 1, 1, 1].map((arm) => aShot(arm))

@@ -93,7 +93,14 @@ export function useShotEntry(trial: () => Trial, again: () => void, tellsLast = 
     form.values['arm'] = next.arm
     if (next.line) Object.assign(form.values, next.line)
   }
-  goOn(all.value.length === 0 || trial().design === 'limit')
+  /** Whether the last shot was what the order had asked for: a page that is opened again goes on from there. */
+  function keptOrder(): boolean {
+    const shot = last.value
+    if (!shot || !counts(shot)) return true
+    const asked = designs[trial().design].next(orderOf({ ...now.value, shots: all.value.slice(0, -1) }))
+    return asked?.arm === shot.arm
+  }
+  goOn(trial().design === 'limit' || keptOrder())
 
   function keep(shot: Record<string, unknown>): boolean {
     const checked = check(shotSchema, { ...shot, id: newId(), thrownAt: nowIso() })
