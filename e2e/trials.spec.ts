@@ -188,9 +188,19 @@ test('before and after: between the two the work is asked for, and both balls ar
   }
   const between = page.getByText(/Now the work on the ball/)
   await expect(between).toBeVisible()
+  // Nothing runs over the edge of the phone.
+  const record = page.getByRole('button', { name: 'Record shot' })
+  const at = (await record.boundingBox())!
+  expect(at.x + at.width).toBeLessThanOrEqual(390)
+  expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(390)
   await page.getByRole('button', { name: 'The work is done: take both surfaces over' }).tap()
   await expect(page.getByText('The surface is taken over')).toBeVisible()
   await expect(chosenArm(page)).toContainText(/^B/)
+  // Asked and done: the whole entry is on one screen again.
+  await expect(between).toHaveCount(0)
+  await expect
+    .poll(async () => (await record.boundingBox())!.y + (await record.boundingBox())!.height)
+    .toBeLessThanOrEqual(844)
   await typed(page, 17, 'right')
   await expect(between).toHaveCount(0)
 })

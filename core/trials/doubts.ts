@@ -1,5 +1,5 @@
 import { mean } from 'd3-array'
-import { type DesignName, movesLine } from './design/index.ts'
+import { type DesignName, canHold, movesLine } from './design/index.ts'
 import { sameSurface } from './sameSurface.ts'
 import type { ArmThing } from './sameThing.ts'
 import { type Shot, counts, crossedAt } from './shot.ts'
@@ -81,7 +81,7 @@ export function trialDoubts(
     // Feet stand where they are put; a target scatters, so that its means are asked.
     'line-not-held':
       held.includes('line') &&
-      !looksForLines &&
+      canHold(design, 'line') &&
       (apart(
         counted.map(({ feetBoard }) => feetBoard),
         heldFeetBoards,

@@ -30,7 +30,10 @@ const told: readonly NextReason[] = ['again', 'stage', 'behind', 'line']
 
 /** The next stage needs something that no arm's surface tells: work that took days, or a lane that was played. */
 const betweenStages = computed(
-  () => inOrder.value?.why === 'stage' && (props.trial.design === 'beforeAfter' || props.trial.design === 'ballLane'),
+  () =>
+    inOrder.value?.arm === arm.value &&
+    inOrder.value.why === 'stage' &&
+    (props.trial.design === 'beforeAfter' || props.trial.design === 'ballLane'),
 )
 
 function warmUp(yes: boolean) {
@@ -98,11 +101,11 @@ async function take(made: TrialArm, sanded: boolean) {
       >
     </div>
   </div>
+  <StageTurn v-else-if="betweenStages" :trial="trial" :arm="arm" />
   <div class="told">
     <p v-if="!toMake && inOrder && inOrder.arm !== arm" class="small" role="status">
       ◇ {{ t('trials.inOrder', { name: lettered(trial, inOrder.arm), why: t(`trials.why.${inOrder.why}`) }) }}
     </p>
-    <StageTurn v-else-if="!toMake && betweenStages && inOrder" :trial="trial" :arm="inOrder.arm" />
     <p v-else-if="!toMake && inOrder?.line" class="small" role="status">
       ◇
       {{
@@ -113,7 +116,7 @@ async function take(made: TrialArm, sanded: boolean) {
         })
       }}
     </p>
-    <p v-else-if="!toMake && inOrder && told.includes(inOrder.why)" class="small" role="status">
+    <p v-else-if="!toMake && !betweenStages && inOrder && told.includes(inOrder.why)" class="small" role="status">
       ◇ {{ lettered(trial, inOrder.arm) }}: {{ t(`trials.why.${inOrder.why}`) }}
     </p>
     <p v-else-if="over" class="small" role="status">● {{ t('trials.overNow') }}</p>
@@ -153,7 +156,11 @@ async function take(made: TrialArm, sanded: boolean) {
   color: var(--ink);
   font: 600 1rem/1.05 var(--condensed);
 }
+.arm small {
+  grid-column: 3;
+}
 .label {
+  grid-column: 2;
   overflow: hidden;
   display: -webkit-box;
   -webkit-box-orient: vertical;

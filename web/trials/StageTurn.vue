@@ -11,6 +11,8 @@ const { t } = useI18n()
 const trials = useTrials()
 const notices = useNotices()
 const busy = ref(false)
+/** Taken over here: what was asked for leaves its room to the entry. */
+const taken = ref(false)
 const isWork = computed(() => props.trial.design === 'beforeAfter')
 /** The arms of the stage that comes: each is thrown with its ball as it is then. */
 const coming = computed(() => {
@@ -23,12 +25,13 @@ async function take() {
     for (const one of coming.value) await trials.freezeArm(props.trial, one)
   })
   if (ok) notices.done(t('trials.toMake.took'))
+  taken.value = ok
   busy.value = false
 }
 </script>
 
 <template>
-  <div class="between" role="status">
+  <div v-if="!taken" class="between" role="status">
     <p class="small">◇ {{ t(isWork ? 'trials.between.work' : 'trials.between.lane') }}</p>
     <v-btn v-if="isWork" size="small" :loading="busy" @click="take">{{ t('trials.between.take') }}</v-btn>
   </div>
@@ -36,7 +39,7 @@ async function take() {
 
 <style scoped>
 .between {
-  border-left: 3px solid var(--line-strong);
-  padding-left: var(--gap-2);
+  border-inline-start: 3px solid var(--line-strong);
+  padding-inline-start: var(--gap-2);
 }
 </style>

@@ -2,7 +2,7 @@
 import { vFocus } from '../controls/vFocus.ts'
 import { v4 as newId } from 'uuid'
 import { type Trial, holdables, trialSchema } from '@sleetfall/contract'
-import { type DesignName, designNames, movesLine } from '@sleetfall/core'
+import { type DesignName, canHold, designNames } from '@sleetfall/core'
 import { computed, onMounted } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FormDialog from '../controls/FormDialog.vue'
@@ -36,14 +36,12 @@ const form = useForm(trialSchema, {
   ...{ design: props.design ?? 'turns', factors: [], blind: false, lane: '', held: ['line'], foretold: [], arms: [] },
 })
 form.claim('arms', 'factors')
-/** What can be held: not the line where the design moves it. */
-const canHold = computed(() =>
-  holdables.filter((one) => one !== 'line' || !movesLine(form.values['design'] as DesignName)),
-)
+/** What is held, of what the design leaves to be held. */
+const toHold = computed(() => holdables.filter((one) => canHold(form.values['design'] as DesignName, one)))
+const held = computed(() => toHold.value.filter((one) => (form.values['held'] as readonly string[]).includes(one)))
 async function save() {
   const ok = await form.submit(async (input) => {
-    const held = (input.held ?? []).filter((one) => canHold.value.includes(one))
-    const trial = await trials.create({ ...input, held })
+    const trial = await trials.create({ ...input, held: held.value })
     notices.done(t('trials.begun'))
     emit('saved', trial)
   })
@@ -104,9 +102,10 @@ async function save() {
         </div>
         <v-select
           v-bind="form.field<string[]>('held')"
+          :model-value="held"
           multiple
           :label="t('trials.held')"
-          :items="canHold.map((value) => ({ value, title: t(`trials.holdables.${value}`) }))"
+          :items="toHold.map((value) => ({ value, title: t(`trials.holdables.${value}`) }))"
         />
       </div>
     </details>

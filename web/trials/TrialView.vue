@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Trial } from '@sleetfall/contract'
-import { designs, movesLine } from '@sleetfall/core'
+import { canHold, designs } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
@@ -53,7 +53,7 @@ const stored = computed(() => trials.byId.get(trialId.value))
 /** With what waits on the device: the result speaks of every shot that was typed. */
 const trial = computed(() => stored.value && queue.applied(stored.value))
 const result = computed(() => trial.value && resultOf(trial.value))
-const held = computed(() => trial.value?.held.filter((one) => one !== 'line' || !movesLine(trial.value!.design)) ?? [])
+const held = computed(() => trial.value?.held.filter((one) => canHold(trial.value!.design, one)) ?? [])
 const session = useSession()
 const router = useRouter()
 const form = ref<'edit' | 'mend' | null>(null)

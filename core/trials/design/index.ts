@@ -30,3 +30,5 @@ export const designs: Readonly<Record<DesignName, Design>> = {
 }
 /** Whether a design looks for lines: then the line is what it moves, and nothing that is held from shot to shot. */
 export const movesLine = (design: DesignName): boolean => designs[design].measure === 'boardsMoved'
+/** Whether something can be held from shot to shot in a design: the line not where the design moves it. */
+export const canHold = (design: DesignName, what: string): boolean => what !== 'line' || !movesLine(design)
