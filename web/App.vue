@@ -55,6 +55,7 @@ async function start() {
 }
 const failed = (error: unknown) => (failure.value = errorText(error))
 /** A page that is seen without signing in needs its texts, everything else the frame. */
+const mustSignIn = computed(() => connection.signedOut && session.user !== null)
 const isOpen = computed(() => route.meta['open'] === true)
 const hasTexts = ref(false)
 async function goIn(): Promise<void> {
@@ -89,7 +90,8 @@ watch(
       <p v-else role="status">{{ t('shell.loading') }}</p>
     </main>
     <v-dialog
-      :model-value="connection.signedOut && session.user !== null"
+      v-if="mustSignIn"
+      :model-value="mustSignIn"
       persistent
       max-width="460"
       :aria-label="t('shell.signIn.again')"

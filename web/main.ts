@@ -19,6 +19,17 @@ watchForNewerVersion()
 // Only where the page is served over TLS or from this machine: browsers keep nothing for other addresses.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/sw.js').catch(() => null)
-const app = createApp(App).use(createPinia()).use(i18n).use(vuetify).use(router)
-// In a task of its own: what somebody does meanwhile is answered between two.
-void speak(deviceLanguage()).then(() => setTimeout(() => app.mount('#app')))
+/** What comes next, in a task of its own: what somebody does meanwhile is answered between two. */
+const turn = () => new Promise<void>((then) => setTimeout(then))
+async function begin(): Promise<void> {
+  await turn()
+  const app = createApp(App).use(createPinia()).use(i18n)
+  // The view that the address names is fetched from here on.
+  app.use(router)
+  await turn()
+  app.use(vuetify)
+  await speak(deviceLanguage())
+  await turn()
+  app.mount('#app')
+}
+void begin()

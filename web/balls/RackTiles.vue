@@ -7,8 +7,7 @@ import { BallPanel } from './opened.ts'
 /** Balls as tiles, one of them opened in place; below all of them whatever follows. */
 const props = defineProps<{ balls: readonly Ball[]; openId: string | null; withCustomer: boolean }>()
 const emit = defineEmits<{ toggle: [ball: Ball] }>()
-/** About a screenful at a time. */
-const { rows, all } = useGrowing(() => props.balls, 16)
+const { rows, all } = useGrowing(() => props.balls, 8)
 </script>
 
 <template>

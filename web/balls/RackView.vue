@@ -3,6 +3,7 @@ import type { Ball, Customer } from '@sleetfall/contract'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import MoreRows from '../controls/MoreRows.vue'
 import CustomerHead from '../customers/CustomerHead.vue'
@@ -23,6 +24,7 @@ const [customers, balls, notices, session] = [useCustomers(), useBalls(), useNot
 const form = ref<'customer' | 'edit-customer' | 'ball' | 'measure' | 'mend' | null>(null)
 const { customerId, customer, search, order, list, shown, load, ...rack } = useRack()
 const { withRetired, hasRetired, loaded, error, nothingYet } = rack
+const sorts = computed(() => rackSorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) })))
 const openId = computed(() => (typeof route.query['ball'] === 'string' ? route.query['ball'] : null))
 
 watch(
@@ -69,7 +71,9 @@ function showBall(ball: Ball) {
 
 <template>
   <div class="rack-view">
-    <CustomerList ref="side" :current="customerId" @add="form = 'customer'" />
+    <div class="side">
+      <InTurn><CustomerList ref="side" :current="customerId" @add="form = 'customer'" /></InTurn>
+    </div>
     <LostView v-if="customerId !== null && customers.lost.has(customerId)" :what="t('customers.lost')" />
     <section v-else class="stack main" data-list :aria-busy="customerId === null && list.waiting">
       <CustomerHead v-if="customer" :customer="customer">
@@ -111,26 +115,25 @@ function showBall(ball: Ball) {
         </template>
         <div class="row tools">
           <v-text-field v-model="search" class="filter" data-filter :label="t('balls.filter')" clearable />
-          <v-select
-            v-model="order.by"
-            class="order"
-            :label="t('balls.sort')"
-            :items="rackSorts.map((value) => ({ value, title: t(`balls.sorts.${value}`) }))"
-          />
+          <InTurn>
+            <v-select v-model="order.by" class="order" :label="t('balls.sort')" :items="sorts" />
+          </InTurn>
           <span v-if="customer" class="soft">{{ t('balls.count', shown.length) }}</span>
           <v-checkbox v-if="hasRetired" v-model="withRetired" :label="t('controls.mend.withRetired')" />
         </div>
         <p v-if="shown.length === 0">{{ t('balls.none') }}</p>
-        <RackTiles :balls="shown" :open-id="openId" :with-customer="customer === null" @toggle="toggle">
-          <MoreRows
-            v-if="!customer"
-            :shown="list.items.length"
-            :total="list.total"
-            :busy="list.busy"
-            @more="list.more"
-          />
-          <p class="small soft">{{ t(`surface.gauges.${customer?.hand ?? 'both'}`) }}</p>
-        </RackTiles>
+        <InTurn>
+          <RackTiles :balls="shown" :open-id="openId" :with-customer="customer === null" @toggle="toggle">
+            <MoreRows
+              v-if="!customer"
+              :shown="list.items.length"
+              :total="list.total"
+              :busy="list.busy"
+              @more="list.more"
+            />
+            <p class="small soft">{{ t(`surface.gauges.${customer?.hand ?? 'both'}`) }}</p>
+          </RackTiles>
+        </InTurn>
       </LoadState>
     </section>
     <CustomerForm
@@ -165,8 +168,15 @@ function showBall(ball: Ball) {
   gap: var(--gap-3);
   height: 100%;
 }
+/* The customers come a moment later than what is beside or below them. */
+.side {
+  display: grid;
+  min-height: 0;
+}
 .main {
   overflow-y: auto;
+  /* Tiles come a few at a time and keep their places when there are more than a screenful. */
+  scrollbar-gutter: stable;
   padding-bottom: var(--gap-4);
 }
 .filter {
@@ -179,6 +189,9 @@ function showBall(ball: Ball) {
   .rack-view {
     grid-template-columns: 1fr;
     height: auto;
+  }
+  .side {
+    min-height: 130px;
   }
 }
 </style>

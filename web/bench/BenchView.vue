@@ -4,10 +4,12 @@ import { describeSteps } from '@sleetfall/core'
 import { computed, onMounted, reactive, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import { dayText, fromToday, todayText } from '../controls/days.ts'
 import MoreRows from '../controls/MoreRows.vue'
+import { useGrowing } from '../controls/useGrowing.ts'
 import { useOrder } from '../controls/useSorted.ts'
 import { get } from '../http/client.ts'
 import { usePage } from '../http/usePage.ts'
@@ -42,6 +44,7 @@ onMounted(async () => {
 const isOpen = (job: Job) => job.state === 'waiting' || job.state === 'running'
 /** Finished or cancelled on this screen, a job leaves the first list at once. */
 const shownOpen = computed(() => open.items.filter(isOpen))
+const { rows, all } = useGrowing(() => shownOpen.value, 6)
 const overdue = (job: Job) => isOpen(job) && job.dueOn < todayText()
 
 /** Paused and halted work says so; it is not running. */
@@ -91,7 +94,7 @@ async function start(job: Job) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="job in shownOpen" :key="job.id">
+          <tr v-for="job in rows" :key="job.id">
             <td>
               <span class="figure due">{{ dayText(job.dueOn) }}</span>
               <span class="small" :class="overdue(job) ? 'bad' : 'soft'"
@@ -132,8 +135,8 @@ async function start(job: Job) {
         </tbody>
       </table>
       <p v-if="shownOpen.length === 0" class="soft">{{ search ? t('bench.none') : t('bench.noneYet') }}</p>
-      <MoreRows v-else :shown="open.items.length" :total="open.total" :busy="open.busy" @more="open.more" />
-      <template v-if="ended.items.length > 0">
+      <MoreRows v-else-if="all" :shown="open.items.length" :total="open.total" :busy="open.busy" @more="open.more" />
+      <InTurn v-if="all && ended.items.length > 0">
         <h2>{{ t('bench.done') }}</h2>
         <table v-cards class="list">
           <tbody>
@@ -154,9 +157,9 @@ async function start(job: Job) {
           </tbody>
         </table>
         <MoreRows :shown="ended.items.length" :total="ended.total" :busy="ended.busy" @more="ended.more" />
-      </template>
+      </InTurn>
+      <InTurn v-if="all && pace"><PacePanel :pace="pace" /></InTurn>
     </LoadState>
-    <PacePanel v-if="pace" :pace="pace" />
   </section>
 </template>
 

@@ -1,5 +1,4 @@
-import { differenceInCalendarDays, format, formatDistanceStrict, parseISO } from 'date-fns'
-import { computed } from 'vue'
+import { addDays, differenceInCalendarDays, format, formatDistanceStrict, parseISO } from 'date-fns'
 import { nowDate } from '../http/clock.ts'
 import { spoken } from '../i18n.ts'
 
@@ -29,12 +28,19 @@ export const daysText = (from: string, to: string) =>
 /** A day without its weekday: `24 Nov`, `24. Nov`. */
 export const shortDay = (at: Date | number) => written(at, dayForms[spoken.value].short)
 
-/** Made when it is first asked for: making one takes longer than most pages' own code. */
-const relative = computed(() => new Intl.RelativeTimeFormat(spoken.value, { numeric: 'auto' }))
+/** The days about today, which have names; the browser's own format for them takes longer to be made than a page. */
+const nearDays = {
+  en: { [-1]: 'yesterday', 0: 'today', 1: 'tomorrow' },
+  de: { [-1]: 'gestern', 0: 'heute', 1: 'morgen' },
+} as const
 
 /** How a day lies to today: `today`, `in 3 days`, `2 days ago`. */
-export const fromToday = (iso: string) =>
-  relative.value.format(differenceInCalendarDays(parseISO(iso), nowDate()), 'day')
+export function fromToday(iso: string): string {
+  const now = nowDate()
+  const days = differenceInCalendarDays(parseISO(iso), now)
+  if (days === -1 || days === 0 || days === 1) return nearDays[spoken.value][days]
+  return formatDistanceStrict(addDays(now, days), now, { addSuffix: true, unit: 'day' })
+}
 
 export const agoText = (iso: string) => formatDistanceStrict(parseISO(iso), nowDate(), { addSuffix: true })
 export const timeText = (iso: string) => format(parseISO(iso), 'HH:mm')

@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, test } from '@jest/globals'
 import { type Language, languages } from '@sleetfall/contract'
 import { type LimitName, limits, parseLayout } from '@sleetfall/core'
+import { addDays, format } from 'date-fns'
 import fc from 'fast-check'
 import { catalogue, dates } from '../german.ts'
 import { speakWith } from '../i18n.ts'
@@ -53,6 +54,28 @@ describe('a figure', () => {
           new Intl.NumberFormat(language, { signDisplay: 'negative', useGrouping }).format(value)
         expect([fixed(value), plain(value, 2), counted(value)]).toEqual([format(false), format(false), format(true)])
       }),
+    )
+  })
+
+  test('is written as the formats of the language write it, to the last half', () => {
+    const halves = fc
+      .tuple(fc.integer({ min: -40_000, max: 40_000 }), fc.constantFrom(2, 8, 1000))
+      .map(([n, by]) => n / by)
+    fc.assert(
+      fc.property(
+        fc.oneof(figure, halves, fc.double({ noNaN: true, noDefaultInfinity: true })),
+        decimals,
+        fc.constantFrom(...languages),
+        (value, n, language) => {
+          speak(language)
+          const format = (minimumFractionDigits: number) =>
+            new Intl.NumberFormat(language, {
+              ...{ signDisplay: 'negative', useGrouping: false, minimumFractionDigits, maximumFractionDigits: n },
+            }).format(value)
+          expect([fixed(value, n), plain(value, n)]).toEqual([format(n), format(0)])
+        },
+      ),
+      { numRuns: 1000 },
     )
   })
 
@@ -162,5 +185,14 @@ describe('a day', () => {
     speak('de')
     expect(told()).toEqual(['8. März 2001', '8. März 2001 – 20. Mai 2001', 'gestern', 'vor 1 Tag'])
     expect(timeText('2001-03-08T09:05:00')).toBe('09:05')
+  })
+
+  test.each<[Language, string[]]>([
+    ['en', ['300 days ago', '2 days ago', 'yesterday', 'today', 'tomorrow', 'in 2 days', 'in 300 days']],
+    ['de', ['vor 300 Tagen', 'vor 2 Tagen', 'gestern', 'heute', 'morgen', 'in 2 Tagen', 'in 300 Tagen']],
+  ])('a day is told by how it lies to today, over changes of the clock too, in %s', (one, texts) => {
+    speak(one)
+    const days = [-300, -2, -1, 0, 1, 2, 300].map((by) => format(addDays(new Date(), by), 'yyyy-MM-dd'))
+    expect(days.map(fromToday)).toEqual(texts)
   })
 })

@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import { useBalls } from '../balls/store.ts'
 import JobForm from '../bench/JobForm.vue'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import CustomerField from '../customers/CustomerField.vue'
 import { useCustomers } from '../customers/store.ts'
@@ -98,7 +99,9 @@ const chosenBall = computed(() => (chosen.value?.fix.ballId ? balls.byId.get(cho
       />
     </div>
     <template v-if="customerId === ''">
-      <NearestGaps><ForecastPanel /></NearestGaps>
+      <InTurn>
+        <NearestGaps><ForecastPanel /></NearestGaps>
+      </InTurn>
     </template>
     <LostView
       v-else-if="customers.lost.has(customerId)"

@@ -4,10 +4,9 @@ import type { ForecastScore } from '@sleetfall/core'
 import type { ApexOptions } from 'apexcharts'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import VueApexCharts from 'vue3-apexcharts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
-import { plainChart } from '../theme/charts.ts'
+import { LateChart, plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import HeldForecasts from './HeldForecasts.vue'
 import { useCoverageText } from './useCoverageText.ts'
@@ -103,8 +102,8 @@ function wordsOf(found: ForecastScore): string {
     <template v-else>
       <p>{{ wordsOf(score) }}</p>
       <div class="both">
-        <div aria-hidden="true">
-          <VueApexCharts type="line" height="260" :options="options" :series="series" />
+        <div class="late-chart" aria-hidden="true">
+          <LateChart type="line" height="260" :options="options" :series="series" />
         </div>
         <HeldForecasts :held="view.latest" />
       </div>
@@ -123,6 +122,10 @@ function wordsOf(found: ForecastScore): string {
 </template>
 
 <style scoped>
+/* The room that the chart will take. */
+.late-chart {
+  min-height: 275px;
+}
 .both {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(360px, 100%), 1fr));

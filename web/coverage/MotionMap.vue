@@ -5,8 +5,7 @@ import type { ApexOptions } from 'apexcharts'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
-import VueApexCharts from 'vue3-apexcharts'
-import { plainChart } from '../theme/charts.ts'
+import { LateChart, plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { useCoverageText } from './useCoverageText.ts'
 import { fixed } from '../controls/figures.ts'
@@ -153,8 +152,8 @@ const rowText = (one: Shown) =>
     </div>
     <p v-if="balls.length === 0" class="soft">{{ t('coverage.motion.none') }}</p>
     <template v-else>
-      <div aria-hidden="true">
-        <VueApexCharts :key="chosen" type="line" height="320" :options="options" :series="series" />
+      <div class="late-chart" aria-hidden="true">
+        <LateChart :key="chosen" type="line" height="320" :options="options" :series="series" />
       </div>
       <ul>
         <li v-for="one in balls" :key="one.cell.ballId" class="small">
@@ -169,6 +168,10 @@ const rowText = (one: Shown) =>
 </template>
 
 <style scoped>
+/* The room that the chart will take. */
+.late-chart {
+  min-height: 335px;
+}
 .state {
   max-width: 320px;
 }

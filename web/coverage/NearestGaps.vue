@@ -3,8 +3,10 @@ import type { NearGaps } from '@sleetfall/contract'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import { dayText, fromToday } from '../controls/days.ts'
+import { useGrowing } from '../controls/useGrowing.ts'
 import { get } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import NearWorks from './NearWorks.vue'
@@ -15,6 +17,7 @@ import { vCards } from '../controls/cards.ts'
 const { t } = useI18n()
 const near = shallowRef<NearGaps | null>(null)
 const gaps = computed(() => near.value?.gaps ?? null)
+const { rows } = useGrowing(() => gaps.value ?? [], 8)
 const nothing = computed(
   () => near.value !== null && near.value.waiting + near.value.gaps.length + near.value.unplaced.length === 0,
 )
@@ -55,7 +58,7 @@ onMounted(load)
         </tr>
       </thead>
       <tbody>
-        <tr v-for="gap in gaps" :key="`${gap.customerId} ${gap.patternId} ${gap.shots}`">
+        <tr v-for="gap in rows" :key="`${gap.customerId} ${gap.patternId} ${gap.shots}`">
           <td>
             <span class="figure">{{ dayText(gap.on) }}</span> <span class="small soft">{{ fromToday(gap.on) }}</span>
           </td>
@@ -71,8 +74,8 @@ onMounted(load)
         </tr>
       </tbody>
     </table>
-    <NearWorks v-if="near" :near="near" />
+    <InTurn v-if="near"><NearWorks :near="near" /></InTurn>
   </LoadState>
   <!-- What follows comes when it is known how long this is. -->
-  <slot v-if="near || error" />
+  <InTurn v-if="near || error"><slot /></InTurn>
 </template>

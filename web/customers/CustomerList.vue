@@ -3,6 +3,7 @@ import type { Customer } from '@sleetfall/contract'
 import { reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
 import MoreRows from '../controls/MoreRows.vue'
+import { useGrowing } from '../controls/useGrowing.ts'
 import { useOrder } from '../controls/useSorted.ts'
 import { usePage } from '../http/usePage.ts'
 import { useCustomers } from './store.ts'
@@ -14,6 +15,7 @@ const { t } = useI18n()
 const customers = useCustomers()
 const { search, order, sortBy, question } = useOrder('customers', 'care')
 const list = reactive(usePage<Customer>('/customers', question, () => customers))
+const { rows, all } = useGrowing(() => list.items, 12)
 const nextOrder = () => (order.value.by === 'name' ? 'care' : 'name')
 defineExpose({
   load: list.load,
@@ -43,7 +45,7 @@ defineExpose({
         t('customers.all')
       }}</router-link>
       <router-link
-        v-for="customer in list.items"
+        v-for="customer in rows"
         :key="customer.id"
         :to="`/rack/${customer.id}`"
         class="customer"
@@ -63,7 +65,7 @@ defineExpose({
         </span>
       </router-link>
       <MoreRows
-        v-if="list.total > list.items.length"
+        v-if="all && list.total > list.items.length"
         :shown="list.items.length"
         :total="list.total"
         :busy="list.busy"

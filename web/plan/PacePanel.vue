@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { BenchPace } from '@sleetfall/contract'
 import type { ApexOptions } from 'apexcharts'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import HowKnown from '../controls/HowKnown.vue'
 import type { Known } from '../controls/known.ts'
-import { plainChart } from '../theme/charts.ts'
+import { LateChart, plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { fixed } from '../controls/figures.ts'
 import { vCards } from '../controls/cards.ts'
@@ -13,8 +13,6 @@ import { vCards } from '../controls/cards.ts'
 /** Planned against real minutes: what the plan has learnt of the shop's own steps, in one line and as a chart. */
 const props = defineProps<{ pace: BenchPace }>()
 const { t } = useI18n()
-// The chart's package comes only when somebody opens it.
-const VueApexCharts = defineAsyncComponent(() => import('vue3-apexcharts'))
 const colours = useTokenColours(['ink', 'ink-soft', 'good'])
 const open = ref(false)
 const timesText = (factor: number) => fixed(factor, 2)
@@ -76,7 +74,7 @@ const series = computed(() => [
       </div>
     </div>
     <template v-if="open && furthest">
-      <VueApexCharts type="rangeBar" :height="60 + 34 * rows.length" :options="options" :series="series" />
+      <LateChart type="rangeBar" :height="60 + 34 * rows.length" :options="options" :series="series" />
       <table v-cards class="list">
         <thead>
           <tr>

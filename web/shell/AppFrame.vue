@@ -7,6 +7,7 @@ import { areas } from '../routes.ts'
 import { listenForNews } from '../http/news.ts'
 import AlarmBar from '../bench/AlarmBar.vue'
 import BenchStrip from '../bench/BenchStrip.vue'
+import InTurn from '../controls/InTurn.vue'
 import AreaRail from './AreaRail.vue'
 import CommandField from './CommandField.vue'
 import { useScrollMemory } from './useScrollMemory.ts'
@@ -48,7 +49,7 @@ usePlainKeys((key, event) => {
     <a class="skip" href="#content">{{ t('shell.skip') }}</a>
     <AreaRail class="rail" :current="current" />
     <header class="top">
-      <CommandField ref="field" @shortcuts="sheet = true" />
+      <InTurn><CommandField ref="field" @shortcuts="sheet = true" /></InTurn>
       <span class="who soft small">{{
         t('shell.user.signedInAs', { name: session.user?.name, role: t(`shell.roles.${session.user?.role}`) })
       }}</span>
@@ -61,9 +62,11 @@ usePlainKeys((key, event) => {
       >
       <v-btn variant="text" size="small" :aria-label="t('shell.help.title')" @click="sheet = true">?</v-btn>
     </header>
-    <main id="content" ref="main" tabindex="-1"><router-view /></main>
-    <AlarmBar />
-    <BenchStrip />
+    <main id="content" ref="main" tabindex="-1">
+      <InTurn><router-view /></InTurn>
+    </main>
+    <InTurn><AlarmBar /></InTurn>
+    <InTurn><BenchStrip /></InTurn>
     <HelpSheet v-if="sheet" v-model="sheet" />
   </div>
 </template>

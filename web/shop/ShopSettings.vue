@@ -4,6 +4,7 @@ import { styleEndNames } from '@sleetfall/core'
 import { onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import { useForm } from '../controls/useForm.ts'
 import ConflictTable from '../controls/ConflictTable.vue'
@@ -78,18 +79,18 @@ function takeTheirs() {
           <h3>{{ t(group.title) }}</h3>
           <p class="soft small">{{ t(group.hint) }}</p>
           <div class="grid">
-            <v-text-field
-              v-for="name in group.names"
-              :key="name"
-              :label="t(`fields.${shopConstantRanges[name][0]}`)"
-              :model-value="constants()[name] as string"
-              :hint="t('shop.builtIn', { value: plain(shopDefaults[name], 4) })"
-              persistent-hint
-              :readonly="!session.isOwner"
-              inputmode="decimal"
-              :error-messages="form.errors[`constants.${name}`] ?? ''"
-              @update:model-value="constants()[name] = $event"
-            />
+            <InTurn v-for="name in group.names" :key="name">
+              <v-text-field
+                :label="t(`fields.${shopConstantRanges[name][0]}`)"
+                :model-value="constants()[name] as string"
+                :hint="t('shop.builtIn', { value: plain(shopDefaults[name], 4) })"
+                persistent-hint
+                :readonly="!session.isOwner"
+                inputmode="decimal"
+                :error-messages="form.errors[`constants.${name}`] ?? ''"
+                @update:model-value="constants()[name] = $event"
+              />
+            </InTurn>
           </div>
         </template>
         <ConflictTable

@@ -26,21 +26,23 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
       <section class="panel stack">
         <h1>{{ t('shop.mine') }}</h1>
         <LanguageChoice />
-        <UnitsChoice />
-        <v-radio-group
-          :label="t('shop.theme')"
-          inline
-          hide-details
-          :model-value="session.preferences.theme"
-          @update:model-value="prefer({ theme: $event as 'light' })"
-        >
-          <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
-        </v-radio-group>
+        <InTurn><UnitsChoice /></InTurn>
+        <InTurn>
+          <v-radio-group
+            :label="t('shop.theme')"
+            inline
+            hide-details
+            :model-value="session.preferences.theme"
+            @update:model-value="prefer({ theme: $event as 'light' })"
+          >
+            <v-radio v-for="theme in themes" :key="theme" :value="theme" :label="t(`shop.themes.${theme}`)" />
+          </v-radio-group>
+        </InTurn>
       </section>
       <InTurn><MySignIn /></InTurn>
+      <InTurn><TabletCard /></InTurn>
+      <InTurn><DevicesCard /></InTurn>
       <InTurn>
-        <TabletCard />
-        <DevicesCard />
         <section class="panel stack">
           <h2>{{ t('fitting.stock.title') }}</h2>
           <div>
@@ -58,14 +60,16 @@ const prefer = (change: Parameters<typeof session.prefer>[0]) => void notices.at
     <InTurn v-if="session.isOwner">
       <div class="stack column">
         <BackupCard />
-        <TransferCard />
-        <StaffList />
-        <section class="panel stack">
-          <h2>{{ t('journal.title') }}</h2>
-          <div>
-            <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
-          </div>
-        </section>
+        <InTurn><TransferCard /></InTurn>
+        <InTurn><StaffList /></InTurn>
+        <InTurn>
+          <section class="panel stack">
+            <h2>{{ t('journal.title') }}</h2>
+            <div>
+              <v-btn to="/journal">{{ t('journal.open') }}</v-btn>
+            </div>
+          </section>
+        </InTurn>
       </div></InTurn
     >
     <InTurn><ShopSettings class="wide" /></InTurn>

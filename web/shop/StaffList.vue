@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import ConfirmDialog from '../controls/ConfirmDialog.vue'
+import { useGrowing } from '../controls/useGrowing.ts'
 import { get, post } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import StaffCode from '../people/StaffCode.vue'
@@ -14,6 +15,7 @@ import { vCards } from '../controls/cards.ts'
 
 const { t } = useI18n()
 const staff = ref<readonly Staff[]>([])
+const { rows } = useGrowing(() => staff.value, 3)
 const loaded = ref(false)
 const error = ref<string | null>(null)
 const form = ref<Staff | 'new' | null>(null)
@@ -71,7 +73,7 @@ const stateOf = (member: Staff) =>
     <LoadState :loaded="loaded" :rows="7" :error="error" @retry="load">
       <table v-cards class="list">
         <tbody>
-          <tr v-for="member in staff" :key="member.id">
+          <tr v-for="member in rows" :key="member.id">
             <td>
               <strong>{{ member.name }}</strong>
             </td>

@@ -3,8 +3,7 @@ import type { AheadWeek } from '@sleetfall/contract'
 import type { ApexOptions } from 'apexcharts'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import VueApexCharts from 'vue3-apexcharts'
-import { plainChart } from '../theme/charts.ts'
+import { LateChart, plainChart } from '../theme/charts.ts'
 import { useTokenColours } from '../theme/useTokenColours.ts'
 import { hoursOf } from './aheadText.ts'
 import { shortDay } from '../controls/days.ts'
@@ -46,7 +45,14 @@ const options = computed((): ApexOptions => {
 </script>
 
 <template>
-  <div role="img" :aria-label="t('upkeep.ahead.chartWords')">
-    <VueApexCharts type="line" height="250" :options="options" :series="series" />
+  <div class="late-chart" role="img" :aria-label="t('upkeep.ahead.chartWords')">
+    <LateChart type="line" height="250" :options="options" :series="series" />
   </div>
 </template>
+
+<style scoped>
+/* The room that the chart will take. */
+.late-chart {
+  min-height: 265px;
+}
+</style>
