@@ -3,6 +3,7 @@ import type { UrethaneSchool } from '@sleetfall/core'
 import { useTimeoutFn } from '@vueuse/core'
 import { ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useChanges } from '../http/changes.ts'
 import { get, post, put } from '../http/client.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { queryOf } from '../http/usePage.ts'
@@ -54,13 +55,21 @@ export function useBag(eventId: () => string, customerId: () => string) {
       takeKept(await post<KeptBag>(path(), wishes()))
       notices.done(t('bags.kept', { name: view.value?.customer.name ?? '' }))
     })
+  const change = useChanges<KeptBag>(
+    (id) => (view.value?.kept?.id === id ? view.value.kept : null),
+    takeKept,
+    ({ packed }) => ({ packed }),
+    (bag) => put(`/bags/${bag.eventId}/${bag.customerId}/packed`, { version: bag.version, packed: bag.packed }),
+  )
   /** Ticks a thing of the packing list, or takes the tick away. */
-  const tick = (key: string) =>
-    notices.attempt(async () => {
-      const kept = view.value?.kept
-      if (!kept) return
-      const packed = kept.packed.includes(key) ? kept.packed.filter((one) => one !== key) : [...kept.packed, key]
-      takeKept(await put<KeptBag>(`${path()}/packed`, { version: kept.version, packed }))
+  async function tick(key: string): Promise<void> {
+    const kept = view.value?.kept
+    if (!kept) return
+    const turned = ({ packed }: KeptBag) => ({
+      packed: packed.includes(key) ? packed.filter((one) => one !== key) : [...packed, key],
     })
+    // Refused: somebody else packs too.
+    if (!(await notices.attempt(() => change(kept, turned)))) await load()
+  }
   return { view, error, lost, carried, school, load, keep, tick }
 }
