@@ -101,6 +101,16 @@ export const test = base.extend<{ signedIn: Page }, { site: Site; world: string 
     { scope: 'worker' },
   ],
   baseURL: async ({ site }, use) => use(site.url),
+  /** A page that tells of an error behind the screen fails its journey; answers that refuse are told by the journeys themselves. */
+  page: async ({ page }, use) => {
+    const wrong: string[] = []
+    page.on('pageerror', ({ message }) => wrong.push(message))
+    page.on('console', (told) => {
+      if (told.type() === 'error' && !/^Failed to load resource|net::ERR_/.test(told.text())) wrong.push(told.text())
+    })
+    await use(page)
+    expect(wrong, 'errors in the browser’s console').toEqual([])
+  },
   signedIn: async ({ page, site }, use) => {
     await signIn(page, site, 'tech')
     await use(page)

@@ -55,11 +55,13 @@ const stations = computed(() =>
     <div class="next">
       <span class="condensed where">{{ t('shell.strip.next') }}</span>
       <router-link v-if="bench.strip?.next" :to="`/bench/${bench.strip.next.id}`"
-        >{{ bench.strip.next.ballName }}, {{ bench.strip.next.customerName }}
+        ><span
+          >{{ bench.strip.next.ballName }}<span class="whose">, {{ bench.strip.next.customerName }}</span></span
+        >
         <span class="figure">{{ dayText(bench.strip.next.dueOn) }}</span></router-link
       >
       <span v-else class="soft small">{{ t('shell.strip.nothing') }}</span>
-      <span v-if="bench.strip && bench.strip.waiting > 0" class="small soft">{{
+      <span v-if="bench.strip && bench.strip.waiting > 0" class="small soft whose">{{
         t('shell.strip.waiting', { n: bench.strip.waiting })
       }}</span>
     </div>
@@ -114,6 +116,18 @@ const stations = computed(() =>
   grid-template-columns: auto auto auto;
   column-gap: var(--gap-2);
   align-items: baseline;
+}
+/* Where stations fill the foot, what is promised next stays beside them, in two lines. */
+@media (max-width: 1050px) {
+  .next {
+    position: sticky;
+    inset-inline-end: 0;
+    background: var(--panel);
+    grid-template-columns: auto;
+  }
+  .whose {
+    display: none;
+  }
 }
 .where {
   font-size: 0.95rem;

@@ -120,8 +120,11 @@ watch(
             </td>
             <td>{{ event.place }}</td>
             <td>
-              <router-link v-for="(id, index) in event.patternIds" :key="id" class="tapped" :to="`/lanes/${id}`"
-                >{{ patterns.byId.get(id)?.name }}{{ index < event.patternIds.length - 1 ? ', ' : '' }}</router-link
+              <template v-for="(id, index) in event.patternIds" :key="id"
+                ><template v-if="index > 0">, </template
+                ><router-link class="tapped" :to="`/lanes/${id}`">{{
+                  patterns.byId.get(id)?.name
+                }}</router-link></template
               ><span v-if="event.patternIds.length === 0" class="soft">○ {{ t('events.noPatterns') }}</span>
             </td>
             <td>
@@ -138,7 +141,7 @@ watch(
                 </ul>
               </details>
             </td>
-            <td>
+            <td class="acts">
               <v-btn size="small" :aria-label="`${t('events.edit')}: ${event.name}`" @click="form = event">{{
                 t('events.edit')
               }}</v-btn>
@@ -190,6 +193,10 @@ watch(
 .entrants {
   list-style: none;
   padding: 0;
+}
+.acts,
+summary {
+  white-space: nowrap;
 }
 summary {
   min-height: 32px;

@@ -72,7 +72,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <h2>{{ t('fitting.intake.taken') }}: {{ taken.customer }}</h2>
         <ul>
           <li v-for="one in taken.balls" :key="one.id">
-            {{ one.name }} <span class="soft">{{ one.shelf }}</span>
+            <!-- Where work is put on the bench, and a promise is asked for. -->
+            <router-link class="tapped" :to="{ path: `/rack/${taken.customerId}`, query: { ball: one.id } }">{{
+              one.name
+            }}</router-link>
+            <span class="soft"> {{ one.shelf }}</span>
           </li>
         </ul>
         <div class="row">

@@ -197,7 +197,7 @@ const german: SameWords<typeof english> = {
     fromStock: 'Werte aus der Liste des Shops',
     finish: 'Oberfläche jetzt',
     finishes: { factory: 'Werksoberfläche', unknown: 'nicht bekannt' },
-    complaint: 'Beschwerde, in den Worten des Kunden',
+    complaint: 'Beschwerde, wie erzählt',
     complaintNote: 'Beschwerde: {text}',
     another: 'Ein anderer Ball',
     takeIn: 'Annehmen',

@@ -191,7 +191,7 @@ export default {
     fromStock: 'figures from the shop’s list',
     finish: 'Finish now',
     finishes: { factory: 'factory finish', unknown: 'not known' },
-    complaint: 'Complaint, in the customer’s words',
+    complaint: 'Complaint, as told',
     complaintNote: 'Complaint: {text}',
     another: 'Another ball',
     takeIn: 'Take in',

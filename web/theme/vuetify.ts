@@ -15,6 +15,8 @@ import { mdi } from 'vuetify/iconsets/mdi-svg'
 const aliases = {
   close: mdiClose,
   clear: mdiClose,
+  // Of what was chosen among many.
+  delete: mdiClose,
   dropdown: mdiChevronDown,
   error: mdiAlertCircleOutline,
   checkboxOn: mdiCheckboxMarked,
