@@ -10,9 +10,9 @@ import { dayText, daysText, fromToday, todayText } from '../controls/days.ts'
 import MoreRows from '../controls/MoreRows.vue'
 import { useOrder } from '../controls/useSorted.ts'
 import { usePage } from '../http/usePage.ts'
-import { useCustomers } from '../customers/store.ts'
 import { usePatterns } from '../lanes/store.ts'
 import { useNotices } from '../shell/notices.ts'
+import EventEntrants from './EventEntrants.vue'
 import EventForm from './EventForm.vue'
 import { useEvents } from './store.ts'
 import { vCards } from '../controls/cards.ts'
@@ -21,7 +21,6 @@ const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const events = useEvents()
-const customers = useCustomers()
 const patterns = usePatterns()
 const form = ref<BowlingEvent | 'new' | null>(null)
 const mending = ref<BowlingEvent | null>(null)
@@ -42,10 +41,6 @@ const list = reactive(
     () => events,
   ),
 )
-/** Who is entered is looked up when somebody opens it. */
-function opened(event: BowlingEvent, { newState }: { readonly newState: string }) {
-  if (newState === 'open') void notices.attempt(() => events.entrants(event.id))
-}
 watch(
   () => route.query['new'],
   (wanted) => {
@@ -120,26 +115,12 @@ watch(
             </td>
             <td>{{ event.place }}</td>
             <td>
-              <template v-for="(id, index) in event.patternIds" :key="id"
-                ><template v-if="index > 0">, </template
-                ><router-link class="tapped" :to="`/lanes/${id}`">{{
-                  patterns.byId.get(id)?.name
-                }}</router-link></template
+              <span v-for="id in event.patternIds" :key="id" class="one"
+                ><router-link class="tapped" :to="`/lanes/${id}`">{{ patterns.byId.get(id)?.name }}</router-link></span
               ><span v-if="event.patternIds.length === 0" class="soft">○ {{ t('events.noPatterns') }}</span>
             </td>
             <td>
-              <details @toggle="opened(event, $event)">
-                <summary>{{ t('events.entrants', event.customerIds.length) }}</summary>
-                <ul class="entrants">
-                  <li v-for="id in event.customerIds" :key="id">
-                    <router-link
-                      :to="`/coverage/${id}`"
-                      :aria-label="t('events.coverage', { name: customers.byId.get(id)?.name })"
-                      >{{ customers.byId.get(id)?.name }}</router-link
-                    >
-                  </li>
-                </ul>
-              </details>
+              <EventEntrants :event="event" />
             </td>
             <td class="acts">
               <v-btn size="small" :aria-label="`${t('events.edit')}: ${event.name}`" @click="form = event">{{
@@ -190,16 +171,10 @@ watch(
   min-height: 26px;
   line-height: 26px;
 }
-.entrants {
-  list-style: none;
-  padding: 0;
+.one + .one::before {
+  content: ', ';
 }
-.acts,
-summary {
+.acts {
   white-space: nowrap;
-}
-summary {
-  min-height: 32px;
-  cursor: pointer;
 }
 </style>

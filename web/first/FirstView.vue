@@ -14,11 +14,13 @@ import { useSession } from '../shell/session.ts'
 import { usePads } from '../supplies/store.ts'
 import FirstPads from './FirstPads.vue'
 import FirstShop from './FirstShop.vue'
+import { useOwnNames } from './useOwnNames.ts'
 import { useSample } from './useSample.ts'
 
 /** The first hour of a shop in five steps, each of which can be left out. */
 const { t } = useI18n()
 const [session, notices] = [useSession(), useNotices()]
+const ownNames = useOwnNames()
 const [plan, pads, patterns, sample] = [usePlan(), usePads(), usePatterns(), useSample()]
 const shop = shallowRef<Shop | null>(null)
 async function load() {
@@ -71,6 +73,9 @@ const form = ref<'station' | 'pattern' | null>(null)
             <li v-for="station in stations" :key="station.id">{{ station.name }}</li>
           </ul>
           <div class="row">
+            <v-btn v-if="ownNames.named.value.length > 0" @click="notices.attempt(ownNames.take)">{{
+              t('first.stations.rename', { names: ownNames.named.value.map(({ name }) => name).join(', ') })
+            }}</v-btn>
             <v-btn @click="form = 'station'">{{ t('first.stations.add') }}</v-btn>
             <v-btn variant="text" to="/plan">{{ t('first.stations.plan') }}</v-btn>
           </div>
@@ -96,7 +101,7 @@ const form = ref<'station' | 'pattern' | null>(null)
         </div>
         <div class="row foot">
           <v-btn v-if="at > 0" variant="text" @click="at -= 1">{{ t('first.back') }}</v-btn>
-          <v-btn v-if="at < steps.length - 1" class="next-action" @click="at += 1">{{
+          <v-btn v-if="at < steps.length - 1" :class="{ 'next-action': isDone[step] }" @click="at += 1">{{
             t(isDone[step] ? 'first.next' : 'first.skip')
           }}</v-btn>
           <v-btn v-else class="next-action" to="/intake">{{ t('first.finish') }}</v-btn>

@@ -26,6 +26,7 @@ const german: SameWords<typeof english> = {
   },
   stations: {
     why: 'Wo gearbeitet wird: wie viele Spinner, Bäder und Trockenplätze es gibt, entscheidet, was zugesagt werden kann. Diese gibt es schon:',
+    rename: 'Deutsch benennen: {names}',
     add: 'Arbeitsplatz hinzufügen',
     plan: 'Plan der Werkbank öffnen',
   },

@@ -22,6 +22,7 @@ export default {
   },
   stations: {
     why: 'Where work is done: how many spinners, baths and places to dry there are decides what can be promised. These are here already:',
+    rename: 'Name them {names}',
     add: 'Add a station',
     plan: 'Open the plan of the bench',
   },

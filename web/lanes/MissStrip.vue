@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Miss, Sensitivity } from '@sleetfall/core'
+import type { Miss } from '@sleetfall/core'
 import { useI18n } from 'vue-i18n'
-import { effectRows, entryText, signed, verdictKey } from './useWhatIfText.ts'
+import { entryText, signed, verdictKey } from './useWhatIfText.ts'
 
-/** What a miss at the target costs, side by side as it lies on the lane, and what each change of the release would move. */
-defineProps<{ misses: readonly Miss[]; effects: Sensitivity }>()
+/** What a miss at the target costs, side by side as it lies on the lane; whatever else moves the entry below it. */
+defineProps<{ misses: readonly Miss[] }>()
 const { t } = useI18n()
 const signs = { pocket: '●', light: '▲', high: '▼', gutter: '×' } as const
 const boards = (miss: Miss) => (miss.boards === 0 ? '0' : signed(miss.boards, Number.isInteger(miss.boards) ? 0 : 1))
@@ -34,17 +34,17 @@ const boards = (miss: Miss) => (miss.boards === 0 ? '0' : signed(miss.boards, Nu
         </tr>
       </tbody>
     </table>
-    <p class="small">
-      <span class="soft">{{ t('lanes.whatIf.effects') }}</span>
-      <span v-for="effect in effectRows(effects)" :key="effect.key" class="effect"
-        >{{ t(`lanes.whatIf.effect.${effect.key}`) }} <b class="figure">{{ signed(effect.boards) }}</b></span
-      >
-    </p>
+    <div class="more"><slot /></div>
   </section>
 </template>
 
 <style scoped>
+/* The room of the line below, which comes when it is reckoned. */
+.more {
+  min-height: 1.5em;
+}
 .strip {
+  flex: 1 0 100%;
   gap: var(--gap-1);
 }
 .misses {
@@ -70,9 +70,5 @@ th[scope='row'] {
 }
 .gutter {
   color: var(--bad);
-}
-.effect {
-  display: inline-block;
-  margin-inline-start: var(--gap-3);
 }
 </style>

@@ -4,15 +4,16 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
-import CustomerField from '../customers/CustomerField.vue'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
 import BestLines from './BestLines.vue'
 import EntryDeck from './EntryDeck.vue'
 import LaneDrawing from './LaneDrawing.vue'
 import LaneHandle from './LaneHandle.vue'
+import MissEffects from './MissEffects.vue'
 import MissStrip from './MissStrip.vue'
 import ReleaseSliders from './ReleaseSliders.vue'
+import WhatIfChooser from './WhatIfChooser.vue'
 import WhatIfFigures from './WhatIfFigures.vue'
 import WhatIfPaths from './WhatIfPaths.vue'
 import { savePrediction } from './predictions.ts'
@@ -20,6 +21,7 @@ import { releaseOf } from './setup.ts'
 import { useGlide } from './useGlide.ts'
 import { useKept } from './useKept.ts'
 import { useSetup } from './useSetup.ts'
+import { useShare } from './useShare.ts'
 import { useWhatIfAnswer } from './useWhatIfAnswer.ts'
 import { useWhatIfSubject } from './useWhatIfSubject.ts'
 import { useWhatIfText } from './useWhatIfText.ts'
@@ -32,8 +34,23 @@ const { setup, set, laydown, target } = held
 const subject = useWhatIfSubject(held)
 const { customer, ball, pattern, choices, chooseCustomer, loaded, error, retry } = subject
 const answer = useWhatIfAnswer(held, subject)
-const { prepared, shot, around, room, lines, searching, findLines, stopSearch, takeLine, ownSpread, spread, playable } =
-  answer
+const {
+  prepared,
+  shot,
+  misses,
+  effects,
+  room,
+  lines,
+  searching,
+  findLines,
+  stopSearch,
+  takeLine,
+  ownSpread,
+  spread,
+  playable,
+} = answer
+/** There is a shot to be thrown; it is thrown by whatever shows it first, in a task of its own. */
+const ready = computed(() => Boolean(ball.value && pattern.value))
 const release = computed(() => releaseOf(setup.value, customer.value))
 
 const { kept, columns, keep, drop } = useKept(shot, room, () =>
@@ -41,15 +58,7 @@ const { kept, columns, keep, drop } = useKept(shot, room, () =>
 )
 const { glide } = useGlide(held, takeLine)
 
-async function share() {
-  try {
-    await held.write()
-    await navigator.clipboard.writeText(location.href)
-    notices.done(t('lanes.whatIf.shared'))
-  } catch {
-    notices.done(t('lanes.whatIf.shareFailed'))
-  }
-}
+const share = useShare(held.write)
 async function predict() {
   const { customerId, ballId, patternId } = setup.value
   if (!shot.value || !prepared.value || !customerId || !ballId || !patternId) return
@@ -73,11 +82,11 @@ async function predict() {
       <div class="row">
         <v-btn size="small" variant="text" to="/lanes">{{ t('lanes.whatIf.back') }}</v-btn>
         <v-btn size="small" @click="share">{{ t('lanes.whatIf.share') }}</v-btn>
-        <v-btn v-if="session.may('trials')" size="small" :disabled="!shot" @click="predict">{{
+        <v-btn v-if="session.may('trials')" size="small" :disabled="!ready" @click="predict">{{
           t('lanes.whatIf.predict')
         }}</v-btn>
-        <v-btn size="small" :disabled="!shot" @click="keep">{{ t('lanes.whatIf.keep') }}</v-btn>
-        <v-btn v-if="!searching" size="small" class="next-action" :disabled="!shot" @click="findLines">{{
+        <v-btn size="small" :disabled="!ready" @click="keep">{{ t('lanes.whatIf.keep') }}</v-btn>
+        <v-btn v-if="!searching" size="small" class="next-action" :disabled="!ready" @click="findLines">{{
           t('lanes.whatIf.best')
         }}</v-btn>
         <v-btn v-else size="small" @click="stopSearch"
@@ -86,56 +95,48 @@ async function predict() {
       </div>
     </div>
     <LoadState :loaded="loaded" :error="error" @retry="retry">
-      <div class="chooser">
-        <CustomerField
-          :label="t('lanes.whatIf.bowler')"
-          :model-value="setup.customerId"
-          @update:model-value="chooseCustomer"
-        />
-        <v-select
-          :label="t('lanes.whatIf.ball')"
-          :items="choices.balls"
-          :model-value="setup.ballId"
-          @update:model-value="set({ ballId: $event })"
-        />
-        <v-select
-          :label="t('lanes.whatIf.surface')"
-          :items="words.surfaces.value"
-          :model-value="setup.surface"
-          @update:model-value="set({ surface: $event })"
-        />
-        <v-select
-          :label="t('lanes.whatIf.pattern')"
-          :items="choices.patterns"
-          :model-value="setup.patternId"
-          @update:model-value="set({ patternId: $event })"
-        />
-      </div>
-      <p v-if="!shot || !prepared || !pattern" class="soft">{{ t('lanes.whatIf.choose') }}</p>
+      <WhatIfChooser
+        :setup="setup"
+        :choices="choices"
+        :surfaces="words.surfaces.value"
+        @bowler="chooseCustomer"
+        @set="set"
+      />
+      <p v-if="!prepared || !pattern" class="soft">{{ t('lanes.whatIf.choose') }}</p>
       <template v-else>
         <InTurn>
           <div class="stage">
             <LaneDrawing :loads="pattern.loads" :film-um="prepared.filmUm" tall>
-              <WhatIfPaths
-                :outcome="shot.outcome"
-                :kept="kept"
-                :lines="lines ?? []"
-                :words="words.path(setup.laydown, shot.outcome)"
-              />
+              <InTurn>
+                <WhatIfPaths
+                  v-if="shot"
+                  :outcome="shot.outcome"
+                  :kept="kept"
+                  :lines="lines ?? []"
+                  :words="words.path(setup.laydown, shot.outcome)"
+                />
+              </InTurn>
               <LaneHandle v-model="laydown" :ft="0" :label="t('lanes.whatIf.laydown')" :min="1" :max="39" />
               <LaneHandle v-model="target" :ft="15" :label="t('lanes.whatIf.target')" :min="1" :max="39" />
               <template #line>
                 <span class="line" :title="t('lanes.whatIf.drag')"
                   ><b>{{ words.line(setup) }}</b
-                  >. {{ words.crosses(shot.outcome) }} ▮ {{ t('lanes.whatIf.pocketMark') }}</span
+                  >.
+                  <InTurn
+                    ><template v-if="shot">{{ words.crosses(shot.outcome) }}</template></InTurn
+                  >
+                  ▮ {{ t('lanes.whatIf.pocketMark') }}</span
                 >
               </template>
             </LaneDrawing>
-            <EntryDeck
-              class="deck"
-              :outcomes="columns.map((column) => column.outcome)"
-              :left="prepared.input.bowler.hand === 'left'"
-            /></div
+            <div class="deck">
+              <InTurn
+                ><EntryDeck
+                  class="deck"
+                  :outcomes="columns.map((column) => column.outcome)"
+                  :left="prepared.input.bowler.hand === 'left'"
+              /></InTurn>
+            </div></div
         ></InTurn>
         <InTurn><BestLines :lines="lines" :at="setup" :playable="playable" @take="glide" /></InTurn>
         <div class="columns">
@@ -150,7 +151,9 @@ async function predict() {
               :spread="spread"
               @drop="drop"
             >
-              <MissStrip v-if="around" v-bind="around" /> </WhatIfFigures
+              <MissStrip v-if="misses" :misses="misses">
+                <InTurn><MissEffects v-if="effects" :effects="effects" /></InTurn>
+              </MissStrip> </WhatIfFigures
           ></InTurn>
         </div>
       </template>
@@ -160,11 +163,6 @@ async function predict() {
 
 <style scoped>
 .page {
-  gap: var(--gap-2);
-}
-.chooser {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
   gap: var(--gap-2);
 }
 /* One height for the lane and for its end, so that boards go on across. */

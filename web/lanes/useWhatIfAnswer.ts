@@ -40,12 +40,9 @@ export function useWhatIfAnswer(
     const outcome = outcomeOf(traceShot(course, input.bowler, input.release, input.layout, motionDefaults), course)
     return { input, course, outcome }
   })
-  /** What lies around the shot: some thirty more, when the strip that tells of them asks. */
-  const around = computed(() => {
-    if (!shot.value) return null
-    const { input, course } = shot.value
-    return { misses: missChart(input, course), effects: sensitivity(input, course) }
-  })
+  /** What lies around the shot: some fifteen more, when whatever tells of them asks. */
+  const misses = computed(() => shot.value && missChart(shot.value.input, shot.value.course))
+  const effects = computed(() => shot.value && sensitivity(shot.value.input, shot.value.course))
 
   const { own: ownSpread, spread } = useSpread(() => setup.value.customerId)
   const options = computed(() => ({ spread: spread.value, samples: roomSamples, seed: 20, method: 'quick' }) as const)
@@ -105,7 +102,8 @@ export function useWhatIfAnswer(
   return {
     prepared,
     shot,
-    around,
+    misses,
+    effects,
     room,
     lines,
     searching,

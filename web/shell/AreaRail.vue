@@ -98,4 +98,10 @@ const isBehind = computed(() => behindMore.value.some((area) => area === props.c
     display: none;
   }
 }
+/* Keys are shown where there are keys. */
+@media (hover: none) {
+  .area kbd {
+    display: none;
+  }
+}
 </style>

@@ -87,6 +87,7 @@ input {
   color: var(--ink);
   border: 1px solid var(--line-strong);
   font: inherit;
+  text-overflow: ellipsis;
 }
 input::placeholder {
   color: var(--ink-soft);
@@ -95,6 +96,12 @@ input::placeholder {
 .hint {
   position: absolute;
   inset: 9px 10px auto auto;
+}
+/* Keys are shown where there are keys. */
+@media (hover: none) {
+  .hint {
+    display: none;
+  }
 }
 .options {
   position: absolute;

@@ -13,7 +13,7 @@ const german: SameWords<typeof english> = {
   },
   railLabel: 'Bereiche',
   skip: 'Zum Inhalt',
-  search: 'Kunden, Ball, Ölbild, Auftrag suchen – oder einen Befehl',
+  search: 'Kunde, Ball, Ölbild, Auftrag oder Befehl',
   found: {
     hands: { right: 'Rechtshänder', left: 'Linkshänder' },
     places: { customer: 'beim Kunden', shelf: 'Abholregal', bench: 'auf der Werkbank' },
