@@ -117,6 +117,10 @@ nav {
   color: var(--ink);
 }
 @media (max-width: 800px) {
+  .customers {
+    border: 0;
+    padding: 0;
+  }
   nav {
     max-height: 190px;
   }
