@@ -34,7 +34,7 @@ const german: SameWords<typeof english> = {
     'cleaner-change': 'erster Wechsel: sauberere Schale',
     change: 'Wechsel',
     transition: 'Umbruch',
-    late: 'spät',
+    late: 'abgespielt',
     contingency: 'in Reserve',
     spare: 'Spare',
   },

@@ -35,7 +35,7 @@ export default {
     'cleaner-change': 'first change: cleaner cover',
     change: 'change',
     transition: 'transition',
-    late: 'late',
+    late: 'broken down',
     contingency: 'in reserve',
     spare: 'spare',
   },

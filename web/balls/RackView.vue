@@ -164,7 +164,7 @@ function showBall(ball: Ball) {
 <style scoped>
 .rack-view {
   display: grid;
-  grid-template-columns: 268px minmax(0, 1fr);
+  grid-template-columns: 283px minmax(0, 1fr);
   gap: var(--gap-3);
   height: 100%;
 }

@@ -110,7 +110,7 @@ td {
   vertical-align: top;
   padding: 6px 8px;
   border: 1px solid var(--line);
-  min-width: 276px;
+  min-width: 292px;
   line-height: 1.2;
   background: var(--ground);
 }
@@ -125,7 +125,7 @@ th > * {
 }
 th .state {
   display: grid;
-  grid-template-columns: 3.4em minmax(0, 1fr) auto;
+  grid-template-columns: 4.8em minmax(0, 1fr) auto;
   gap: 4px;
 }
 .ball {
@@ -136,7 +136,7 @@ th .state {
 }
 .cell {
   display: grid;
-  grid-template-columns: 2.5em 1.7em 2.6em 3.9em minmax(0, 1fr);
+  grid-template-columns: 4.4em 1.6em 2.1em 4.1em minmax(3.6em, 1fr);
   gap: 3px;
   align-items: baseline;
   width: 100%;

@@ -199,7 +199,7 @@ const german: SameWords<typeof english> = {
   gap: 'Lücke',
   thin: 'nur ein Ball',
   thinLikely: 'einer, wohl',
-  short: { fresh: 'frisch', early: 'später', broken: 'alt' },
+  short: { fresh: 'frisch', early: 'Umbruch', broken: 'abgespielt' },
   gaps: 'Lücken, billigste Abhilfe zuerst',
   noGaps: 'Für jeden bevorstehenden Zustand genügt ein Ball. Nichts zu kaufen.',
   gapFor: '{state}: kein Ball genügt',

@@ -194,7 +194,7 @@ export default {
   gap: 'gap',
   thin: 'one ball only',
   thinLikely: 'one, likely',
-  short: { fresh: 'fresh', early: 'later', broken: 'worn' },
+  short: { fresh: 'fresh', early: 'transition', broken: 'broken' },
   gaps: 'Gaps, cheapest fixes first',
   noGaps: 'Every lane ahead is covered by some ball. Nothing to buy.',
   gapFor: '{state}: no ball covers it',
