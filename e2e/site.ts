@@ -87,7 +87,11 @@ export async function openSite(databaseUrl: string): Promise<Site> {
   return { url: `http://127.0.0.1:${port}`, databaseUrl, start, kill, end }
 }
 
-export const test = base.extend<{ signedIn: Page }, { site: Site; world: string }>({
+export const test = base.extend<
+  { signedIn: Page; /** An error that a journey brings about on purpose. */ brings: RegExp | null },
+  { site: Site; world: string }
+>({
+  brings: [null, { option: true }],
   /** Journeys of one worker share a shop. A file whose journeys need one that no other has changed names a world of its own. */
   world: ['shared', { option: true, scope: 'worker' }],
   site: [
@@ -102,12 +106,13 @@ export const test = base.extend<{ signedIn: Page }, { site: Site; world: string 
   ],
   baseURL: async ({ site }, use) => use(site.url),
   /** A page that tells of an error behind the screen fails its journey; answers that refuse are told by the journeys themselves. */
-  page: async ({ page }, use) => {
+  page: async ({ page, brings }, use) => {
     const wrong: string[] = []
-    page.on('pageerror', ({ message }) => wrong.push(message))
-    page.on('console', (told) => {
-      if (told.type() === 'error' && !/^Failed to load resource|net::ERR_/.test(told.text())) wrong.push(told.text())
-    })
+    const hear = (text: string) => {
+      if (!/^Failed to load resource|net::ERR_/.test(text) && !brings?.test(text)) wrong.push(text)
+    }
+    page.on('pageerror', ({ message }) => hear(message))
+    page.on('console', (told) => told.type() === 'error' && hear(told.text()))
     await use(page)
     expect(wrong, 'errors in the browser’s console').toEqual([])
   },

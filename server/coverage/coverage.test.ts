@@ -478,7 +478,7 @@ describe('plans over all balls', () => {
   test('who plays nothing ahead has no plan', async () => {
     await computeCoverage(database, pool, await idOf('Rook Dunnagh'))
     expect(await planned('Rook Dunnagh')).toBeNull()
-  })
+  }, 120_000)
 })
 
 describe('a map that is being computed', () => {

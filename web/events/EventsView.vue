@@ -174,7 +174,9 @@ watch(
 .one + .one::before {
   content: ', ';
 }
-.acts {
-  white-space: nowrap;
+@media (min-width: 1000px) {
+  .acts {
+    white-space: nowrap;
+  }
 }
 </style>

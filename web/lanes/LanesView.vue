@@ -3,6 +3,7 @@ import type { Pattern } from '@sleetfall/contract'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
+import InTurn from '../controls/InTurn.vue'
 import MendDialog from '../controls/MendDialog.vue'
 import LostView from '../shell/LostView.vue'
 import { useNotices } from '../shell/notices.ts'
@@ -53,7 +54,7 @@ function gone({ id, name }: Pattern) {
       to="/lanes"
       :go="t('lanes.title')"
     />
-    <PatternDetail v-if="current" :pattern="current" @form="form = $event" />
+    <InTurn v-if="current"><PatternDetail :pattern="current" @form="form = $event" /></InTurn>
     <p v-else-if="patterns.loaded" class="soft">{{ t('lanes.choose') }}</p>
     <PatternForm v-if="form === 'new'" :draft="draft ?? undefined" @close="closeForm" @saved="saved" />
     <MendDialog

@@ -3,6 +3,7 @@ import type { ExitSeen, Pattern } from '@sleetfall/contract'
 import { laneKnownBy } from '@sleetfall/core'
 import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import InTurn from '../controls/InTurn.vue'
 import { get } from '../http/client.ts'
 import { useSession } from '../shell/session.ts'
 import CrossSection from './CrossSection.vue'
@@ -77,25 +78,24 @@ const comparable = computed(() => [
       {{ pattern.estimated ? t('lanes.estimatedFilm') : t('lanes.film') }} ·
       {{ t(`lanes.knownBy.${laneKnownBy(pattern)}`) }}
     </p>
-    <PatternFigures :loads="pattern.loads" :seen="seen" />
-    <v-select v-model="otherId" class="compare no-print" :label="t('lanes.compare')" :items="comparable" />
+    <InTurn><PatternFigures :loads="pattern.loads" :seen="seen" /></InTurn>
+    <InTurn>
+      <v-select v-model="otherId" class="compare no-print" :label="t('lanes.compare')" :items="comparable" />
+    </InTurn>
     <template v-if="other">
       <h3>{{ other.name }}</h3>
       <LaneDrawing :loads="other.loads" />
       <PatternDifferenceTable :first="pattern" :second="other" />
     </template>
-    <CrossSection v-model="sectionFt" class="no-print" :loads="pattern.loads" :other="other ?? null" />
+    <InTurn>
+      <CrossSection v-model="sectionFt" class="no-print" :loads="pattern.loads" :other="other ?? null" />
+    </InTurn>
     <div class="paper">
-      <CrossSection
-        v-for="ft in paperSections"
-        :key="ft"
-        :model-value="ft"
-        held
-        :loads="pattern.loads"
-        :other="other ?? null"
-      />
+      <InTurn v-for="ft in paperSections" :key="ft">
+        <CrossSection :model-value="ft" held :loads="pattern.loads" :other="other ?? null" />
+      </InTurn>
     </div>
-    <LoadRows :loads="pattern.loads" />
+    <InTurn><LoadRows :loads="pattern.loads" /></InTurn>
   </section>
 </template>
 

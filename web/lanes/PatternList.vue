@@ -5,6 +5,7 @@ import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
+import { useGrowing } from '../controls/useGrowing.ts'
 import { useSorted } from '../controls/useSorted.ts'
 import { useSession } from '../shell/session.ts'
 import { usePatterns } from './store.ts'
@@ -45,6 +46,7 @@ const { search, shown, sortBy, ariaSort } = useSorted(
   (p) =>
     `${p.name} ${t(`lanes.shapes.${p.figures.shape}`)} ${t(`lanes.lengthClasses.${p.figures.lengthClass}`)} ${t(`lanes.conditions.${p.figures.condition}`)}`,
 )
+const { rows } = useGrowing(() => shown.value, 8)
 watch(
   () => shown.value[0],
   (first) => emit('first', first),
@@ -94,7 +96,7 @@ watch(
           </tr>
         </thead>
         <tbody>
-          <tr v-for="pattern in shown" :key="pattern.id" :class="{ current: pattern.id === currentId }">
+          <tr v-for="pattern in rows" :key="pattern.id" :class="{ current: pattern.id === currentId }">
             <td>
               <router-link
                 :to="`/lanes/${pattern.id}`"

@@ -8,11 +8,13 @@ import type {
 } from '@sleetfall/contract'
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
+import { useBench } from '../bench/store.ts'
 import { get, post, put } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 
 /** The bench's plan as the server has it. */
 export const usePlan = defineStore('plan', () => {
+  const bench = useBench()
   const plan = shallowRef<BenchPlan | null>(null)
   const error = ref<string | null>(null)
 
@@ -33,6 +35,8 @@ export const usePlan = defineStore('plan', () => {
     if (version === null) await post<BenchStation>('/plan/stations', input)
     else await put<BenchStation>(`/plan/stations/${input.id}`, { ...input, version })
     await load()
+    // Its name stands at the foot of every screen.
+    await bench.loadStrip().catch(() => null)
   }
   async function savePerson(id: string, input: BenchPersonInput): Promise<void> {
     await put<BenchPerson>(`/plan/people/${id}`, input)

@@ -123,6 +123,9 @@ const options = computed((): ApexOptions => {
 })
 const words = computed(() => {
   const { surface, band } = props.page
+  const n = props.page.curve?.readings.length ?? 0
+  // A reading is there a moment before it is fitted.
+  if (band.length === 0) return t('surface.page.chartWaits', { n })
   const now = band.reduce((best, one) =>
     Math.abs(one.games - surface.gamesOnSurface) < Math.abs(best.games - surface.gamesOnSurface) ? one : best,
   )
@@ -131,7 +134,7 @@ const words = computed(() => {
     grit: roundGrit(gritOfRa(now.raUm)),
     low: roundGrit(gritOfRa(now.high)),
     high: roundGrit(gritOfRa(now.low)),
-    n: props.page.curve?.readings.length ?? 0,
+    n,
   })
 })
 </script>

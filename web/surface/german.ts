@@ -117,6 +117,7 @@ const german: SameWords<typeof english> = {
     raAxis: 'Rauheit, Ra in µm · Körnung',
     chartWords:
       'Nach {games} Spielen auf dieser Oberfläche steht sie bei etwa Körnung {grit}, zwischen {low} und {high}. {n} Messungen werden gezeigt.',
+    chartWaits: 'Die Kurve wird angepasst. {n} Messungen werden gezeigt.',
     noCurve: 'Keine Kurve: niemand weiß, wo diese Oberfläche begann. Messen oder ein Rezept aufbringen.',
     from: {
       recipe: 'seinem Rezept',

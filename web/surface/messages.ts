@@ -116,6 +116,7 @@ export default {
     raAxis: 'Roughness, Ra in µm · grit',
     chartWords:
       'After {games} games on this surface it stands at about {grit} grit, between {low} and {high}. {n} readings are shown.',
+    chartWaits: 'The curve is being fitted. {n} readings are shown.',
     noCurve: 'No curve: nobody knows where this surface started. Read it, or put a recipe on it.',
     from: { recipe: 'its recipe', factory: 'the finish it came with', reading: 'a reading of the fresh surface' },
     fittedTo:

@@ -5,8 +5,10 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute, useRouter } from 'vue-router'
 import JobForm from '../bench/JobForm.vue'
+import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
 import MoreRows from '../controls/MoreRows.vue'
+import { useGrowing } from '../controls/useGrowing.ts'
 import { useSession } from '../shell/session.ts'
 import LinkDialog from './LinkDialog.vue'
 import NightForm from './NightForm.vue'
@@ -53,6 +55,7 @@ const groups = computed(() => {
   for (const row of shown.value) byCustomer.set(row.customerId, [...(byCustomer.get(row.customerId) ?? []), row])
   return [...byCustomer.values()]
 })
+const { rows: some, all } = useGrowing(() => groups.value, 3)
 const { make, makeAll, asking } = useDueWork()
 const close = () => {
   form.value = null
@@ -99,7 +102,7 @@ const close = () => {
       <p v-if="groups.length === 0" class="soft">{{ t('upkeep.nothingDue') }}</p>
       <div class="groups">
         <UpkeepGroup
-          v-for="rows in groups"
+          v-for="rows in some"
           :key="rows[0]!.customerId"
           :rows="rows"
           @make="make"
@@ -110,7 +113,7 @@ const close = () => {
           @session="form = { kind: 'session', row: $event }"
         />
       </div>
-      <OutboxPanel v-if="upkeep.outbox.length > 0 || session.isOwner" />
+      <InTurn v-if="all && (upkeep.outbox.length > 0 || session.isOwner)"><OutboxPanel /></InTurn>
     </LoadState>
     <PolicyForm
       v-if="form?.kind === 'shop' && upkeep.board"
