@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import InTurn from '../controls/InTurn.vue'
 import CustomerField from '../customers/CustomerField.vue'
@@ -6,13 +7,18 @@ import type { Setup } from './setup.ts'
 import type { Subject } from './useWhatIfSubject.ts'
 
 /** Bowler, ball, surface and pattern, side by side; each comes in a task of its own and has its place before. */
-defineProps<{
+const props = defineProps<{
   setup: Setup
   choices: Subject['choices']['value']
   surfaces: readonly { readonly value: string; readonly title: string }[]
 }>()
 const emit = defineEmits<{ bowler: [string | null]; set: [Partial<Setup>] }>()
 const { t } = useI18n()
+const selects = computed(() => [
+  { key: 'ballId', label: 'lanes.whatIf.ball', items: props.choices.balls } as const,
+  { key: 'surface', label: 'lanes.whatIf.surface', items: props.surfaces } as const,
+  { key: 'patternId', label: 'lanes.whatIf.pattern', items: props.choices.patterns } as const,
+])
 </script>
 
 <template>
@@ -26,33 +32,13 @@ const { t } = useI18n()
         />
       </InTurn>
     </div>
-    <div>
+    <div v-for="one in selects" :key="one.key">
       <InTurn>
         <v-select
-          :label="t('lanes.whatIf.ball')"
-          :items="choices.balls"
-          :model-value="setup.ballId"
-          @update:model-value="emit('set', { ballId: $event })"
-        />
-      </InTurn>
-    </div>
-    <div>
-      <InTurn>
-        <v-select
-          :label="t('lanes.whatIf.surface')"
-          :items="surfaces"
-          :model-value="setup.surface"
-          @update:model-value="emit('set', { surface: $event })"
-        />
-      </InTurn>
-    </div>
-    <div>
-      <InTurn>
-        <v-select
-          :label="t('lanes.whatIf.pattern')"
-          :items="choices.patterns"
-          :model-value="setup.patternId"
-          @update:model-value="emit('set', { patternId: $event })"
+          :label="t(one.label)"
+          :items="one.items"
+          :model-value="setup[one.key]"
+          @update:model-value="emit('set', { [one.key]: $event })"
         />
       </InTurn>
     </div>

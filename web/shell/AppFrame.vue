@@ -20,7 +20,6 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const sheet = ref(false)
-const field = ref<InstanceType<typeof CommandField> | null>(null)
 const current = computed(() => String(route.meta['area'] ?? route.name))
 
 /** A shared tablet that nobody has touched for so long asks who works at it. */
@@ -49,7 +48,7 @@ usePlainKeys((key, event) => {
     <a class="skip" href="#content">{{ t('shell.skip') }}</a>
     <AreaRail class="rail" :current="current" />
     <header class="top">
-      <InTurn><CommandField ref="field" @shortcuts="sheet = true" /></InTurn>
+      <InTurn><CommandField @shortcuts="sheet = true" /></InTurn>
       <span class="who soft small">{{
         t('shell.user.signedInAs', { name: session.user?.name, role: t(`shell.roles.${session.user?.role}`) })
       }}</span>
