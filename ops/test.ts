@@ -95,7 +95,7 @@ async function jest(): Promise<void> {
   console.log('\n== Unit and server tests')
   const file = join(results, 'jest.json')
   const ok = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--forceExit'], {
-    NODE_OPTIONS: '--experimental-vm-modules',
+    NODE_OPTIONS: '--import tsx',
   })
   const sums = report<{ numPassedTests: number; numFailedTests: number }>('jest.json')
   count('Unit and server tests', ok, sums?.numPassedTests ?? 0, sums?.numFailedTests ?? 0)

@@ -1,19 +1,12 @@
 import { beforeAll, expect, test } from '@jest/globals'
-import { outside } from '../test/outside.ts'
+import { givenUpBy } from '../test/blindPlans.ts'
 
-const url = new URL('../test/blindPlans.ts', import.meta.url).href
 const seeds = Array.from({ length: 20 }, (_, i) => i + 1)
 const mean = (all: readonly number[]) => all.reduce((sum, one) => sum + one, 0) / all.length
-const givenUpBy = async (withShots: boolean) => {
-  const halves = [seeds.slice(0, 10), seeds.slice(10)]
-  return (
-    await Promise.all(halves.map((half, lane) => outside<number[]>(url, 'givenUpBy', [half, withShots], lane)))
-  ).flat()
-}
 
 let losses: number[]
 beforeAll(async () => {
-  losses = await givenUpBy(true)
+  losses = await givenUpBy(seeds, true)
 }, 120_000)
 
 test('with balls, lane and release fitted to eight noted shots a ball the plan is within two in a hundred of the best under the hidden truth for every customer', () => {
@@ -26,7 +19,7 @@ test('with balls, lane and release fitted to eight noted shots a ball the plan i
 })
 
 test('without the shots more is given up: they are worth throwing', async () => {
-  const without = await givenUpBy(false)
+  const without = await givenUpBy(seeds, false)
   expect(mean(without)).toBeGreaterThan(2 * mean(losses))
   expect(without.filter((loss) => loss > 0.02).length).toBeGreaterThan(0)
 }, 120_000)

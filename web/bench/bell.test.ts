@@ -44,6 +44,7 @@ beforeEach(() => {
 afterEach(() => {
   scope.stop()
   jest.useRealTimers()
+  Reflect.deleteProperty(globalThis, 'AudioContext')
 })
 
 describe('the bench’s bell', () => {

@@ -26,10 +26,12 @@ let pinias: Pick<typeof Pinias, 'createPinia' | 'disposePinia' | 'setActivePinia
 beforeAll(async () => {
   const document = Object.assign(new EventTarget(), { createElement: () => ({}) })
   Object.assign(globalThis, { window: page, document, localStorage: page.localStorage, Storage: Page })
-  pinias = await import('pinia')
-  queues = await import('./shotQueue.ts')
-  stores = await import('./store.ts')
-  kept = await (await import('../http/device.ts')).device()
+  // Anew: the parts that listen to the page were perhaps loaded before, for a test without one.
+  const alone = (specifier: string) => import(`${import.meta.resolve(specifier)}?alone`)
+  pinias = (await alone('pinia')) as typeof Pinias
+  queues = (await alone('./shotQueue.ts')) as typeof queues
+  stores = (await alone('./store.ts')) as typeof stores
+  kept = await ((await alone('../http/device.ts')) as typeof Device).device()
 })
 afterAll(() => {
   for (const name of ['window', 'document', 'localStorage', 'Storage']) Reflect.deleteProperty(globalThis, name)

@@ -1,4 +1,4 @@
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import type { Trial } from '@sleetfall/contract'
 import { inLiveApp, serveWith } from '../test/inApp.ts'
 import type { useShotEntry as Entry } from './useShotEntry.ts'
@@ -22,11 +22,16 @@ const trial = (change: object = {}) =>
   }) as unknown as Trial
 let useShotEntry: typeof Entry
 beforeAll(async () => {
+  // No view of a router shows the entry here, which the router tells each time.
+  jest.spyOn(console, 'warn').mockImplementation(() => undefined)
   // A page as far as its events go.
   Object.assign(globalThis, { window: new EventTarget() })
   ;({ useShotEntry } = await import('./useShotEntry.ts'))
 })
-afterAll(() => void Reflect.deleteProperty(globalThis, 'window'))
+afterAll(() => {
+  Reflect.deleteProperty(globalThis, 'window')
+  jest.restoreAllMocks()
+})
 let server: ReturnType<typeof serveWith>
 let end: () => void
 let focused = 0
