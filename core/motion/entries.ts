@@ -44,6 +44,17 @@ export const partOf = (entries: Entries, from: number, to: number): Entries => (
   rolledOut: entries.rolledOut.slice(from, to),
 })
 
+/** Entries put into the midst of others, behind so many of them. */
+export function between(outer: Entries, inner: Entries, before: number): Entries {
+  const joined = roomForEntries(outer.board.length + inner.board.length)
+  for (const figure of ['board', 'angleDeg', 'speedMph', 'gutter', 'rolledOut'] as const) {
+    joined[figure].set(outer[figure].subarray(0, before))
+    joined[figure].set(inner[figure], before)
+    joined[figure].set(outer[figure].subarray(before), before + inner[figure].length)
+  }
+  return joined
+}
+
 /** Takes what does not change smoothly from another entry. */
 export function setKind(entries: Entries, at: number, from: Entries, of: number): void {
   entries.speedMph[at] = from.speedMph[of]!

@@ -17,7 +17,7 @@ import { entryAt, partOf } from './entries.ts'
 import { entrySurface } from './entrySurface.ts'
 import { baseStepS } from './integrate.ts'
 import { type Room, type RoomOptions, roomForError } from './room.ts'
-import { integrateSurrogate, sketchGrid, surrogate } from './surrogate.ts'
+import { type Surrogate, integrateSurrogate, sketch } from './surrogate.ts'
 import { type ShotInput, type ShotOutcome, outcomeOf, traceShot } from './simulate.ts'
 import { type Thrown, volley } from './volley.ts'
 
@@ -45,7 +45,7 @@ export interface Line extends Room {
 export interface LineOptions extends RoomOptions {
   /** Lines looked at with the whole spread, 4 when not given; fewer are sooner found. */
   readonly keep?: number
-  /** The line that promises most is the best one, and neither rivals nor neighbours of it are sketched: sooner, and its chance is a hundredth lower on average. */
+  /** The line that promises most is the best one as it is aimed, and its sketch stands for its room: sooner, and its chance is a hundredth lower on average. */
   readonly rough?: boolean | undefined
 }
 
@@ -53,7 +53,7 @@ const usualKeep = 4
 /** Candidates that are aimed closely besides those that are kept. */
 const alsoAimed = 1
 /** So many aimed ones are sketched for the best line, and only those that promise this share of the most. */
-const mostRivals = 3
+const mostRivals = 2
 const rivalShare = 0.93
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
@@ -75,6 +75,10 @@ interface Candidate {
 /** A candidate aimed by shots of its own. */
 interface Aimed extends BestAim {
   readonly laydown: number
+  /** Boards that coarse steps are off here. */
+  readonly off: number
+  /** Shots thrown for its sketch, which its room goes on from. */
+  readonly sketched?: Surrogate
 }
 
 /**
@@ -139,24 +143,29 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
       candidates.push({ laydown, ...one })
 
   let waiting = candidates.sort(byPromise)
-  /** Candidates with shots of their own, all thrown together; what enters nowhere near is left out. */
-  function aim(together: readonly Candidate[]): Aimed[] {
+  /**
+   * Candidates with shots of their own, all thrown together; what enters nowhere near is left out. What coarse steps are off is nearly the same for all that lie
+   * side by side: it is measured for each of them, or known of one beside them.
+   */
+  function aim(together: readonly Candidate[], known?: number): Aimed[] {
     if (together.length === 0) return []
     const own = together.flatMap(({ laydown, target }) => ownAims(target, spread).map((at) => [laydown, at] as const))
     const thrown = shoot(own)
-    const { board } = shoot(
-      together.map(({ laydown, target }) => [laydown, target]),
-      baseStepS,
-    )
+    const meant =
+      known === undefined
+        ? shoot(
+            together.map(({ laydown, target }) => [laydown, target]),
+            baseStepS,
+          )
+        : null
     return together.flatMap(({ laydown, target }, at) => {
       const from = at * ownCount
       const own = partOf(thrown, from, from + ownCount)
-      // What coarse steps are off is nearly the same for all of them.
-      const off = board[at]! - own.board[ownShots]!
+      const off = known ?? meant!.board[at]! - own.board[ownShots]!
       for (let k = 0; k < ownCount; k += 1) own.board[k]! += off
       const row = { meant: own, noise: noiseAt(laydown) }
       const best = aimAnew(row, target, targetsFrom(playable, laydown), spread)
-      return best ? [{ laydown, ...best }] : []
+      return best ? [{ laydown, off, ...best }] : []
     })
   }
   /** Those that promise most, so many in all and apart from each other, aimed; where one enters nowhere near, the next of those that wait takes its place. */
@@ -171,7 +180,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
         return !taken
       })
       if (together.length === 0) break
-      all.push(...aim(together))
+      all.push(...aim(together, rough ? 0 : undefined))
     }
     return all
   }
@@ -190,7 +199,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
         const [least, most] = targetsFrom(playable, laydown)
         return [{ laydown, target: Math.min(most, Math.max(least, at.target + by * alongBoards)), promise: 0 }]
       })
-      const found = aim(beside)
+      const found = aim(beside, at.off)
       tried.push(...found)
       here = found.sort(byPromise).find(({ promise }) => promise > at.promise)
     }
@@ -216,24 +225,27 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     }
     return inside.sort(byPromise)
   }
-  const roomOf = ({ laydown, target }: Aimed): Looked => {
+  const roomOf = ({ laydown, target, sketched }: Aimed): Looked => {
     const at = input(laydown, target)
-    return { laydownBoard: laydown, targetBoard: target, at, ...roomForError(at, options, course) }
+    const room = rough
+      ? { ...integrateSurrogate(sketch(at, course, spread)), misses: [] }
+      : roomForError(at, options, course, sketched)
+    return { laydownBoard: laydown, targetBoard: target, at, ...room }
   }
   /** Chance of a strike by fewer shots than a room takes: enough to choose between lines, which what their aims promise is not. */
-  const sketched = (one: Aimed): Aimed => {
-    const { pCarry } = integrateSurrogate(surrogate(input(one.laydown, one.target), course, spread, sketchGrid))
-    return { ...one, promise: pCarry }
+  const sketchOf = (one: Aimed): Aimed => {
+    const sketched = sketch(input(one.laydown, one.target), course, spread)
+    return { ...one, sketched, promise: integrateSurrogate(sketched).pCarry }
   }
   /** The best of some candidates and of what lies beside it, board by board, by their sketches. */
   function bestOf(those: readonly Aimed[]): Aimed | undefined {
-    const known = settled(those).map(sketched)
+    const known = settled(those).map(sketchOf)
     let best = known.sort(byPromise)[0]
     for (let on = best !== undefined; best && on;) {
       const { laydown } = best
       const beside = all.filter((one) => Math.abs(one.laydown - laydown) === laydownStep)
       const fresh = beside.filter((one) => !known.some((other) => other.laydown === one.laydown))
-      known.push(...settled(fresh).map(sketched))
+      known.push(...settled(fresh).map(sketchOf))
       best = known.sort(byPromise)[0]
       on = best?.laydown !== laydown
     }
@@ -244,7 +256,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   const all = [...seeds, ...seeds.slice(0, 1).flatMap(neighbours)].sort(byPromise)
   const rivals = all.slice(0, mostRivals).filter(({ promise }) => promise >= rivalShare * all[0]!.promise)
   // The best is looked for the same way however many are asked for; in 3 of 100 set-ups one of the others turns out to strike a little more.
-  const best = rough ? settled(rivals.slice(0, 1))[0] : bestOf(rivals)
+  const best = rough ? rivals[0] : bestOf(rivals)
   const found = best ? [roomOf(best)] : []
   const fill = (those: readonly Aimed[], most: number) => {
     for (const one of those) {

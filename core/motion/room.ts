@@ -5,7 +5,7 @@ import { type Deviation, type Spread, courseFor, deviateAll, inPocket, none } fr
 import { entryAt } from './entries.ts'
 import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
-import { integrateSurrogate, surrogate } from './surrogate.ts'
+import { type Surrogate, integrateSurrogate, surrogate } from './surrogate.ts'
 
 export interface Miss {
   readonly boards: number
@@ -95,8 +95,13 @@ export interface RoomOptions {
   readonly withoutMisses?: boolean | undefined
 }
 
-/** Room for error of a line: the share of the bowler's own spread of shots that reaches the pocket. */
-export function roomForError(input: ShotInput, options: RoomOptions, course = courseFor(input)): Room {
+/** Room for error of a line: the share of the bowler's own spread of shots that reaches the pocket. The quick way goes on from a sketch of the same shot. */
+export function roomForError(
+  input: ShotInput,
+  options: RoomOptions,
+  course = courseFor(input),
+  sketched?: Surrogate,
+): Room {
   const misses = options.withoutMisses ? [] : missChart(input, course)
   const { method = 'exact' } = options
   if (method === 'exact') {
@@ -110,6 +115,6 @@ export function roomForError(input: ShotInput, options: RoomOptions, course = co
       misses,
     )
   }
-  const { pPocket, pCarry, entryBoardSd } = integrateSurrogate(surrogate(input, course, options.spread))
+  const { pPocket, pCarry, entryBoardSd } = integrateSurrogate(surrogate(input, course, options.spread, sketched))
   return { pPocket, pCarry, entryBoardSd, misses }
 }

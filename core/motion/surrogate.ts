@@ -2,23 +2,20 @@ import { pocketBoards } from '../trials/shot.ts'
 import { carryOf } from './carry.ts'
 import { cubicAt } from './cubic.ts'
 import { type Deviation, type Spread, boardsPerLaunchDegree, deviateAll } from './deviation.ts'
-import type { Entries } from './entries.ts'
+import { type Entries, between } from './entries.ts'
 import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
 
 /** Step of a grid's shots, s: within 0.1 board at the pins. */
 const coarseStepS = 0.025
-/** Shots over the aim, and over speed and rev rate together, out to so many standard deviations; past a row's end it is as at its end. */
-export interface Grid {
-  readonly aimNodes: number
-  readonly paceNodes: number
-  readonly aimSd: number
-  readonly paceSd: number
-}
+/** Shots over the aim, out to so many standard deviations; past a row's end it is as at its end. */
+const aimNodes = 9
+/** Standard deviations between two rows of shots over speed and rev rate together. */
+const paceStep = 1.4
 /** 49 shots with the four that find the direction of the pace. */
-const fullGrid: Grid = { aimNodes: 9, paceNodes: 5, aimSd: 2.8, paceSd: 2.8 }
-/** 31 shots: enough to choose between lines. The pace moves the entry so evenly that a parabola carries on past its three nodes. */
-export const sketchGrid: Grid = { aimNodes: 9, paceNodes: 3, aimSd: 2.6, paceSd: 1.5 }
+const fullRows = 5
+/** 31 shots: enough to choose between lines. The pace moves the entry so evenly that a parabola carries on past its three rows. */
+const sketchRows = 3
 /** Points at which the shares are summed, and how far they go, in standard deviations. */
 const aimPoints = 41
 const pacePoints = 17
@@ -27,24 +24,42 @@ const reachSd = 2.8
 const placeOf = (k: number, count: number, reach: number) => -reach + (2 * reach * k) / (count - 1)
 const nodeOf = (sd: number, count: number, reach: number) =>
   Math.min(count - 1, Math.max(0, ((sd + reach) / (2 * reach)) * (count - 1)))
+/** How far the outermost of so many rows lies from the meant pace. */
+const paceReach = (rows: number) => (paceStep * (rows - 1)) / 2
 const normal = (sd: number) => Math.exp(-0.5 * sd * sd)
 const points = (count: number) => Array.from({ length: count }, (_, k) => placeOf(k, count, reachSd))
 const [aims, paces] = [points(aimPoints), points(pacePoints)]
-const densitySum = aims.reduce((sum, sd) => sum + normal(sd), 0) * paces.reduce((sum, sd) => sum + normal(sd), 0)
+/** Shares of the points, of a sum of one along each of the two; and where the aims lie among a row's shots. */
+const sharesOf = (all: readonly number[]) => {
+  const sum = all.reduce((sum, sd) => sum + normal(sd), 0)
+  return Float64Array.from(all, (sd) => normal(sd) / sum)
+}
+const [aimShares, paceShares] = [sharesOf(aims), sharesOf(paces)]
+const aimPlaces = Float64Array.from(aims, (sd) => nodeOf(sd, aimNodes, reachSd))
 
 /** Entries of a grid's shots, pace by pace. */
 export interface Surrogate {
-  readonly grid: Grid
+  /** Rows of the grid, one for each pace. */
+  readonly rows: number
   readonly entries: Entries
+  /** Boards that speed and rev rate move the entry by, a standard deviation to either side. */
+  readonly bySpeed: number
+  readonly byRev: number
 }
 
 /**
  * Entry as a function of the deviations from few shots. Speed and rev rate move the entry nearly along one direction of the two: found
  * from four shots about the meant one, it is followed together with the aim on a grid, row by row; what lies across it moves nothing to
- * first order.
+ * first order. Rows of a sketch of the same shot are not thrown again.
  */
-export function surrogate(input: ShotInput, course: Course, spread: Spread, grid = fullGrid): Surrogate {
-  const { aimNodes, paceNodes, aimSd: aimReach, paceSd: paceReach } = grid
+export function surrogate(input: ShotInput, course: Course, spread: Spread, sketched?: Surrogate): Surrogate {
+  return grid(input, course, spread, fullRows, sketched)
+}
+/** The rows in the middle only. */
+export const sketch = (input: ShotInput, course: Course, spread: Spread): Surrogate =>
+  grid(input, course, spread, sketchRows)
+
+function grid(input: ShotInput, course: Course, spread: Spread, rows: number, known?: Surrogate): Surrogate {
   const aimSd = Math.hypot(spread.targetBoards, (spread.launchAngleDeg ?? 0) * boardsPerLaunchDegree) || 1e-6
   const by = (aim: number, speed: number, rev: number): Deviation => ({
     targetBoards: aim * aimSd,
@@ -52,17 +67,24 @@ export function surrogate(input: ShotInput, course: Course, spread: Spread, grid
     revRpm: rev * spread.revRpm,
     angleDeg: 0,
   })
-  const about = deviateAll(input, course, [by(0, 1, 0), by(0, -1, 0), by(0, 0, 1), by(0, 0, -1)], coarseStepS).board
-  const bySpeed = about[0]! - about[1]!
-  const byRev = about[2]! - about[3]!
-  const length = Math.hypot(bySpeed, byRev) || 1
-  const all: Deviation[] = []
-  for (let row = 0; row < paceNodes; row += 1) {
-    const pace = placeOf(row, paceNodes, paceReach)
-    for (let k = 0; k < aimNodes; k += 1)
-      all.push(by(placeOf(k, aimNodes, aimReach), (pace * bySpeed) / length, (pace * byRev) / length))
+  const { bySpeed, byRev } = known ?? moves()
+  function moves() {
+    const about = deviateAll(input, course, [by(0, 1, 0), by(0, -1, 0), by(0, 0, 1), by(0, 0, -1)], coarseStepS).board
+    return { bySpeed: about[0]! - about[1]!, byRev: about[2]! - about[3]! }
   }
-  return { grid, entries: deviateAll(input, course, all, coarseStepS) }
+  const length = Math.hypot(bySpeed, byRev) || 1
+  const outside = known ? (rows - known.rows) / 2 : 0
+  const isKnown = (row: number) => known !== undefined && row >= outside && row < rows - outside
+  const all: Deviation[] = []
+  for (let row = 0; row < rows; row += 1) {
+    if (isKnown(row)) continue
+    const pace = placeOf(row, rows, paceReach(rows))
+    for (let k = 0; k < aimNodes; k += 1)
+      all.push(by(placeOf(k, aimNodes, reachSd), (pace * bySpeed) / length, (pace * byRev) / length))
+  }
+  const thrown = deviateAll(input, course, all, coarseStepS)
+  const entries = known ? between(thrown, known.entries, outside * aimNodes) : thrown
+  return { rows, entries, bySpeed, byRev }
 }
 
 /** What a spread of shots comes to. */
@@ -82,21 +104,16 @@ function shareInPocket(from: number, to: number): number {
 }
 
 /** The surface at a pace: one row across its columns, by a parabola through three nodes, else by cubics. */
-function readAcross(
-  values: Float64Array,
-  { aimNodes, paceNodes, paceSd }: Grid,
-  pace: number,
-  into: Float64Array,
-): void {
-  const column = new Float64Array(paceNodes)
-  const t = pace / paceSd
+function readAcross(values: Float64Array, rows: number, pace: number, into: Float64Array): void {
+  const column = new Float64Array(rows)
+  const t = pace / paceStep
   for (let k = 0; k < aimNodes; k += 1) {
-    for (let row = 0; row < paceNodes; row += 1) column[row] = values[row * aimNodes + k]!
+    for (let row = 0; row < rows; row += 1) column[row] = values[row * aimNodes + k]!
     const [slow, meant, fast] = [column[0]!, column[1]!, column[2]!]
     into[k] =
-      paceNodes === 3
+      rows === 3
         ? meant + (t * (fast - slow)) / 2 + t * t * ((fast + slow) / 2 - meant)
-        : cubicAt(column, nodeOf(pace, paceNodes, paceSd))
+        : cubicAt(column, nodeOf(pace, rows, paceReach(rows)))
   }
 }
 
@@ -104,21 +121,20 @@ function readAcross(
  * Shares over a bowler's whole spread by quadrature on the surface through the grid's shots. Nothing is drawn, so there is no noise and
  * no seed.
  */
-export function integrateSurrogate({ grid, entries }: Surrogate): Shares {
-  const { aimNodes, paceNodes, aimSd, paceSd } = grid
+export function integrateSurrogate({ rows, entries }: Surrogate): Shares {
   let [pocket, carry, mean, square] = [0, 0, 0, 0]
   const [boards, angles] = [new Float64Array(aimNodes), new Float64Array(aimNodes)]
   const along = new Float64Array(aimPoints)
-  for (const pace of paces) {
-    readAcross(entries.board, grid, pace, boards)
-    readAcross(entries.angleDeg, grid, pace, angles)
-    const row = Math.round(nodeOf(pace, paceNodes, paceSd)) * aimNodes
-    for (let k = 0; k < aimPoints; k += 1) along[k] = cubicAt(boards, nodeOf(aims[k]!, aimNodes, aimSd))
+  for (const [at, pace] of paces.entries()) {
+    readAcross(entries.board, rows, pace, boards)
+    readAcross(entries.angleDeg, rows, pace, angles)
+    const row = Math.round(nodeOf(pace, rows, paceReach(rows))) * aimNodes
+    for (let k = 0; k < aimPoints; k += 1) along[k] = cubicAt(boards, aimPlaces[k]!)
     for (let k = 0; k < aimPoints; k += 1) {
-      const node = nodeOf(aims[k]!, aimNodes, aimSd)
-      const cell = row + Math.round(node)
+      const place = aimPlaces[k]!
+      const cell = row + Math.round(place)
       const entryBoard = along[k]!
-      const weight = (normal(pace) * normal(aims[k]!)) / densitySum
+      const weight = paceShares[at]! * aimShares[k]!
       mean += weight * entryBoard
       square += weight * entryBoard * entryBoard
       if (entries.gutter[cell] === 1) continue
@@ -126,8 +142,8 @@ export function integrateSurrogate({ grid, entries }: Surrogate): Shares {
       const before = (along[Math.max(0, k - 1)]! + entryBoard) / 2
       const next = (entryBoard + along[Math.min(aimPoints - 1, k + 1)]!) / 2
       pocket += 0.5 * weight * (shareInPocket(before, entryBoard) + shareInPocket(entryBoard, next))
-      carry +=
-        weight * carryOf(entryBoard, cubicAt(angles, node), entries.speedMph[cell]!, entries.rolledOut[cell] === 1)
+      const rolledOut = entries.rolledOut[cell] === 1
+      carry += weight * carryOf(entryBoard, cubicAt(angles, place), entries.speedMph[cell]!, rolledOut)
     }
   }
   return { pPocket: pocket, pCarry: carry, entryBoardSd: Math.sqrt(Math.max(0, square - mean * mean)) }

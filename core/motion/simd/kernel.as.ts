@@ -80,16 +80,21 @@ let muOilToDry: v128 = all(0)
 let perFilm: v128 = all(0)
 
 /** e to the power of a, for a of at most a few; within 3e-7 of it. */
-function exp(a: v128): v128 {
+// @ts-ignore: decorator
+@inline function exp(a: v128): v128 {
   const power = f32x4.max(mul(a, all(1.4426950408889634)), all(-120))
   const whole = f32x4.nearest(power)
   const f = sub(power, whole)
-  const part = on(all(1), f, on(all(0.69314718), f, on(all(0.24022651), f, on(all(0.055504109), f, on(all(0.0096181291), f, all(0.0013333558))))))
+  // Pairs first: the terms do not wait for each other.
+  const ff = mul(f, f)
+  const high = on(on(all(0.055504109), f, all(0.0096181291)), ff, all(0.0013333558))
+  const part = on(on(on(all(1), f, all(0.69314718)), ff, all(0.24022651)), mul(ff, f), high)
   return mul(part, i32x4.shl(i32x4.add(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(127)), 23))
 }
 
 /** Friction under four points. */
-function muUnder(x: v128, y: v128): v128 {
+// @ts-ignore: decorator
+@inline function muUnder(x: v128, y: v128): v128 {
   const row = f32x4.min(f32x4.max(sub(mul(y, all(perCell)), all(0.5)), all(0)), all(<f32>(rows - 1)))
   const column = f32x4.min(f32x4.max(sub(all(19), mul(x, all(perBoard))), all(0)), all(<f32>(boards - 1)))
   const r = f32x4.min(f32x4.floor(row), all(<f32>(rows - 2)))
