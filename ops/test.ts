@@ -42,6 +42,9 @@ async function run(command: string, args: readonly string[], extra: Record<strin
     cwd: projectRoot,
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...env, ...extra },
+    // Whatever hangs fails, in time for its report.
+    timeout: 35 * 60_000,
+    killSignal: 'SIGKILL',
   })
   return new Promise((resolve) => child.on('exit', (code) => resolve(code === 0)))
 }
@@ -94,9 +97,7 @@ function report<T>(file: string): T | null {
 async function jest(): Promise<void> {
   console.log('\n== Unit and server tests')
   const file = join(results, 'jest.json')
-  const ok = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--forceExit'], {
-    NODE_OPTIONS: '--import tsx',
-  })
+  const ok = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--forceExit'])
   const sums = report<{ numPassedTests: number; numFailedTests: number }>('jest.json')
   count('Unit and server tests', ok, sums?.numPassedTests ?? 0, sums?.numFailedTests ?? 0)
 }

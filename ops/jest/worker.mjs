@@ -1,6 +1,6 @@
 import { register } from 'node:module'
+import { register as readTypeScript } from 'tsx/esm/api'
 
-/** Runs once in each process that tests run in, before the first of them. */
+/** Runs once in each thread that tests run in, before the first of them. */
+readTypeScript()
 register(new URL('./resolve.mjs', import.meta.url))
-// What a test starts says itself how it is read.
-delete process.env.NODE_OPTIONS

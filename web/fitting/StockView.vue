@@ -4,6 +4,7 @@ import { useFileDialog } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { textOfFile } from '../controls/csv.ts'
 import LoadState from '../controls/LoadState.vue'
 import SortHead from '../controls/SortHead.vue'
 import { quantityText } from '../controls/quantities.ts'
@@ -11,19 +12,19 @@ import { useSorted } from '../controls/useSorted.ts'
 import { post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
+import StockColumns from './StockColumns.vue'
 import StockForm from './StockForm.vue'
 import WantedBalls from './WantedBalls.vue'
 import WrongRows from './WrongRows.vue'
 import {
   type Mapping,
-  type StockField,
   type Table,
   figure,
   guessMapping,
   largestFile,
+  missingFields,
   readRows,
   readTable,
-  stockFields,
 } from './stock.ts'
 import { useStock } from './store.ts'
 import { vCards } from '../controls/cards.ts'
@@ -51,15 +52,17 @@ onChange(async (files) => {
   const chosen = files?.[0]
   if (!chosen) return
   if (chosen.size > largestFile) return notices.failed(new Error(t('fitting.stock.failed.too-large')))
-  const read = readTable(await chosen.text())
+  const read = readTable(await textOfFile(chosen))
   if (!read.ok) return notices.failed(new Error(t(`fitting.stock.failed.${read.reason}`, { n: read.n })))
   file.value = chosen.name
   table.value = read.table
   mapping.value = guessMapping(read.table.columns)
   leaveOut.value = false
 })
-const map = (field: StockField, column: string | null) => (mapping.value = { ...mapping.value!, [field]: column })
-const rows = computed(() => (table.value && mapping.value ? readRows(table.value, mapping.value) : []))
+const missing = computed(() => (mapping.value ? missingFields(mapping.value) : []))
+const rows = computed(() =>
+  table.value && mapping.value && missing.value.length === 0 ? readRows(table.value, mapping.value) : [],
+)
 const wrong = computed(() => rows.value.filter((row) => row.row === null))
 const sound = computed(() => rows.value.flatMap((row): StockBallInput[] => (row.row ? [row.row] : [])))
 const busy = ref(false)
@@ -92,21 +95,13 @@ async function bringIn() {
     </div>
     <section v-if="table && mapping" class="panel stack" :aria-label="t('fitting.stock.import')">
       <h2>{{ t('fitting.stock.columns', { file }) }}</h2>
-      <div class="mapping">
-        <v-select
-          v-for="field in stockFields"
-          :key="field"
-          :label="t(`fitting.stock.fields.${field}`)"
-          :items="[
-            { value: null, title: t('fitting.stock.noColumn') },
-            ...table.columns.map((value) => ({ value, title: value })),
-          ]"
-          :model-value="mapping[field]"
-          @update:model-value="map(field, $event)"
-        />
-      </div>
+      <StockColumns v-model="mapping" :columns="table.columns" />
       <p role="status">
-        {{ t('fitting.stock.counted', { sound: sound.length, wrong: wrong.length }) }}
+        {{
+          missing.length > 0
+            ? t('fitting.stock.chooseColumns')
+            : t('fitting.stock.counted', { sound: sound.length, wrong: wrong.length })
+        }}
       </p>
       <label v-if="wrong.length > 0" class="row"
         ><input v-model="leaveOut" type="checkbox" /> {{ t('fitting.stock.leaveOut', { n: wrong.length }) }}</label
@@ -124,9 +119,16 @@ async function bringIn() {
       <WrongRows v-if="wrong.length > 0" :rows="wrong" />
     </section>
     <WantedBalls />
-    <LoadState :loaded="stock.loaded" :error="stock.error" :empty="stock.items.length === 0" @retry="stock.load(true)">
+    <LoadState
+      v-if="!table || stock.items.length > 0"
+      :loaded="stock.loaded"
+      :error="stock.error"
+      :empty="stock.items.length === 0"
+      @retry="stock.load(true)"
+    >
       <template #empty>
         <p>{{ t('fitting.stock.empty') }}</p>
+        <p class="small soft">{{ t('fitting.stock.emptyColumns') }}</p>
       </template>
       <v-text-field v-model="search" class="find" data-filter :label="t('fitting.stock.find')" clearable />
       <table v-cards class="list">
@@ -174,11 +176,6 @@ async function bringIn() {
 </template>
 
 <style scoped>
-.mapping {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
-  gap: var(--gap-2);
-}
 .link {
   text-decoration: underline;
   text-decoration-color: var(--accent);

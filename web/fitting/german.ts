@@ -241,6 +241,8 @@ const german: SameWords<typeof english> = {
       weightLb: 'Gewicht',
       inStock: 'Auf Lager',
     },
+    needed: 'Spalte wählen',
+    chooseColumns: 'Eine Zeile braucht einen Namen und eine Schalenfamilie.',
     counted: '{sound} Zeilen sind in Ordnung, {wrong} nicht.',
     leaveOut: 'Die {n} Zeilen auslassen, die es nicht sind',
     bringIn: '{n} Zeilen einlesen',
@@ -251,11 +253,13 @@ const german: SameWords<typeof english> = {
     done: '{added} Bälle hinzugefügt, {changed} aktualisiert',
     empty:
       'Noch keine Liste. Die Preisliste des Shops als CSV einlesen; ihre Spalten werden unseren zugeordnet, bevor etwas geschrieben wird.',
+    emptyColumns:
+      'Sie braucht Namen und Schalenfamilie; Härte, RG, Differential, Zwischendifferential, Werksoberfläche, Gewicht und Lagerbestand werden übernommen, wo die Liste sie hat.',
     find: 'Ball suchen',
     none: 'Kein Ball passt.',
     failed: {
       'not-text':
-        'Die Datei ist kein reiner Text in UTF-8. Als CSV (UTF-8) speichern und noch einmal versuchen. Nichts wurde eingelesen.',
+        'Die Datei ist kein reiner Text. Die Tabelle als CSV speichern und noch einmal versuchen. Nichts wurde eingelesen.',
       'no-header': 'Die erste Zeile muss mindestens zwei Spalten benennen. Nichts wurde eingelesen.',
       'no-rows': 'Die Datei hat eine Kopfzeile, aber keine Zeilen. Nichts wurde eingelesen.',
       'too-many-rows': '{n} Zeilen: höchstens 2000 auf einmal. Die Liste teilen. Nichts wurde eingelesen.',

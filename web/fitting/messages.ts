@@ -235,6 +235,8 @@ export default {
       weightLb: 'Weight',
       inStock: 'In stock',
     },
+    needed: 'Choose its column',
+    chooseColumns: 'A row needs a name and a cover family.',
     counted: '{sound} rows are sound, {wrong} are not.',
     leaveOut: 'Leave out the {n} rows that are not',
     bringIn: 'Bring in {n} rows',
@@ -245,10 +247,12 @@ export default {
     done: '{added} balls added, {changed} brought up to date',
     empty:
       'No list yet. Bring in the shop’s price list as CSV; its columns are put to ours before anything is written.',
+    emptyColumns:
+      'It needs a name and a cover family; hardness, RG, differential, intermediate differential, factory finish, weight and what is in stock are taken where the list has them.',
     find: 'Find a ball',
     none: 'No ball fits.',
     failed: {
-      'not-text': 'The file is not plain text in UTF-8. Save it as CSV (UTF-8) and try again. Nothing was brought in.',
+      'not-text': 'The file is not plain text. Save the spreadsheet as CSV and try again. Nothing was brought in.',
       'no-header': 'The first line must name at least two columns. Nothing was brought in.',
       'no-rows': 'The file has a heading but no rows. Nothing was brought in.',
       'too-many-rows': '{n} rows: at most 2000 at once. Split the list. Nothing was brought in.',

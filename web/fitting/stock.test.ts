@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { textOf } from '../i18n.ts'
 import '../test/allTexts.ts'
 import { stripSvg } from './sheet.ts'
-import { guessMapping, readRows, readTable } from './stock.ts'
+import { guessMapping, missingFields, readRows, readTable } from './stock.ts'
 
 const rowsOf = (text: string) => {
   const read = readTable(text)
@@ -42,6 +42,37 @@ describe('stock list', () => {
         },
       ])
     }
+  })
+
+  test('a German list finds its columns and covers too', () => {
+    const rows = rowsOf(
+      [
+        'Artikel;Belag;Härte;RG;Diff;Werksoberfläche;Gewicht;Bestand',
+        'Gannet;Solid Reaktiv;74;2,48;0,05;2000;15;2',
+        'Fulmar;Perl;;;;;;0',
+        'Kittiwake;Urethan;;;;;;',
+        'Dunlin;Plastik;;;;;;1',
+      ].join('\n'),
+    )
+    expect(rows.map(({ row }) => row && [row.name, row.cover, row.inStock])).toEqual([
+      ['Gannet', 'solid', 2],
+      ['Fulmar', 'pearl', 0],
+      ['Kittiwake', 'urethane', 0],
+      ['Dunlin', 'polyester', 1],
+    ])
+    expect(rows[0]!.row).toMatchObject({
+      hardnessD: 74,
+      rgIn: 2.48,
+      differentialIn: 0.05,
+      factoryGrit: 2000,
+      weightLb: 15,
+    })
+  })
+
+  test('a row needs a name and a cover: a list without their columns says which is wanting', () => {
+    expect(missingFields(guessMapping(['RG', 'Diff']))).toEqual(['name', 'cover'])
+    expect(missingFields(guessMapping(['Ball', 'RG']))).toEqual(['cover'])
+    expect(missingFields(guessMapping(['Ball', 'Cover']))).toEqual([])
   })
 
   test('every wrong row is told with its line, field and range; the others stand', () => {

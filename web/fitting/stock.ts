@@ -51,17 +51,22 @@ export function readTable(text: string): ReadTable {
   return { ok: true, table: { columns, rows: parsed.data } }
 }
 
-/** Words by which a column's heading tells what it holds; the first field that claims a column keeps it. */
+/** What a row cannot be without. */
+const neededFields: readonly StockField[] = ['name', 'cover']
+/** Needed fields that no column is put to. */
+export const missingFields = (mapping: Mapping) => neededFields.filter((field) => mapping[field] === null)
+
+/** Words by which a column's heading tells what it holds, English and German; the first field that claims a column keeps it. */
 const headings: readonly (readonly [StockField, RegExp])[] = [
-  ['intermediateDifferentialIn', /int|psa|mass/i],
+  ['intermediateDifferentialIn', /int|psa|mass|zwischen/i],
   ['differentialIn', /diff|differential/i],
   ['rgIn', /\brg\b|gyration/i],
-  ['hardnessD', /hard|shore|duro/i],
-  ['factoryGrit', /grit|finish|factory/i],
-  ['weightLb', /weight|lb|pound/i],
-  ['inStock', /\bstock\b|count|qty|quantity|pieces/i],
-  ['cover', /cover|family|type/i],
-  ['name', /name|ball|model|title/i],
+  ['hardnessD', /hard|h(ä|ae)rte|shore|duro/i],
+  ['factoryGrit', /grit|finish|factory|k(ö|oe)rnung|werk/i],
+  ['weightLb', /weight|lb|pound|gewicht|pfund/i],
+  ['inStock', /\bstock\b|count|qty|quantity|pieces|bestand|menge|anzahl|lager|st(ü|ue)ck/i],
+  ['cover', /cover|family|type|belag|schale|bezug|typ\b/i],
+  ['name', /name|ball|model|title|artikel|bezeichnung/i],
 ]
 export function guessMapping(columns: readonly string[]): Mapping {
   const taken = new Set<string>()
@@ -81,9 +86,9 @@ export function guessMapping(columns: readonly string[]): Mapping {
 /** Words for cover families as they stand in price lists. */
 const coverWords: readonly (readonly [RegExp, CoverFamily])[] = [
   [/hybrid/i, 'hybrid'],
-  [/pearl/i, 'pearl'],
-  [/urethane/i, 'urethane'],
-  [/poly|plastic/i, 'polyester'],
+  [/pea?rl/i, 'pearl'],
+  [/urethan/i, 'urethane'],
+  [/poly|plasti[ck]/i, 'polyester'],
   [/solid/i, 'solid'],
 ]
 const plain = (text: string) =>

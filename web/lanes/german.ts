@@ -119,7 +119,7 @@ const german: SameWords<typeof english> = {
       'Spalten fehlen: {detail}. Die Kopfzeile braucht fromBoard, toBoard, loads, microlitresPerBoard, startFt, endFt. Nichts wurde eingelesen.',
     'too-many-rows': '{detail} Zeilen: ein Ölbild hat höchstens 60. Nichts wurde eingelesen.',
     'not-text':
-      'Die Datei ist kein reiner Text in UTF-8. Als CSV (UTF-8) speichern und noch einmal versuchen. Nichts wurde eingelesen.',
+      'Die Datei ist kein reiner Text. Die Tabelle als CSV speichern und noch einmal versuchen. Nichts wurde eingelesen.',
     'too-large': 'Die Datei ist größer als 1 MB. Nichts wurde eingelesen.',
   },
   importCheck: 'Gelesen aus {file}. Durchsehen, dann speichern.',

@@ -114,7 +114,7 @@ export default {
     'missing-columns':
       'Columns are missing: {detail}. The header needs fromBoard, toBoard, loads, microlitresPerBoard, startFt, endFt. Nothing was imported.',
     'too-many-rows': '{detail} rows: a pattern has at most 60. Nothing was imported.',
-    'not-text': 'The file is not plain text in UTF-8. Save it as CSV (UTF-8) and try again. Nothing was imported.',
+    'not-text': 'The file is not plain text. Save the spreadsheet as CSV and try again. Nothing was imported.',
     'too-large': 'The file is over 1 MB. Nothing was imported.',
   },
   importCheck: 'Read from {file}. Look it over, then save.',

@@ -11,7 +11,10 @@ const pattern = {
   estimated: false,
   loads: [{ fromBoard: 2, toBoard: 38, loads: 2, microlitresPerBoard: 50, startFt: 0, endFt: 20 }],
 } as unknown as Pattern
-const file = (name: string, text: string, size = text.length) => ({ name, size, text: async () => text })
+const file = (name: string, text: string, size = text.length) => ({
+  ...{ name, size },
+  arrayBuffer: () => new Blob([text]).arrayBuffer(),
+})
 let files: ReturnType<typeof usePatternFiles>
 let notices: ReturnType<typeof useNotices>
 let end: () => void
@@ -52,7 +55,8 @@ describe('a pattern from a file', () => {
 
   test('a file of megabytes is not even read', async () => {
     let asked = false
-    await files.take({ name: 'film.json', size: 5_000_000, text: async () => ((asked = true), '') })
+    const arrayBuffer = async () => ((asked = true), new ArrayBuffer(0))
+    await files.take({ name: 'film.json', size: 5_000_000, arrayBuffer })
     expect(asked).toBe(false)
     expect(notices.current?.kind).toBe('error')
   })

@@ -2,6 +2,7 @@ import type { Pattern } from '@sleetfall/contract'
 import { useFileDialog } from '@vueuse/core'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { textOfFile } from '../controls/csv.ts'
 import { saveBlob } from '../print/paper.ts'
 import { useNotices } from '../shell/notices.ts'
 import { type PatternDraft, readPattern, toCsv, toJson } from './exchange.ts'
@@ -20,9 +21,9 @@ export function usePatternFiles(opened: () => void) {
   const { t } = useI18n()
   const notices = useNotices()
   const draft = ref<{ readonly file: string; readonly pattern: PatternDraft } | null>(null)
-  async function take(file: Pick<File, 'name' | 'size' | 'text'>): Promise<void> {
+  async function take(file: Pick<File, 'name' | 'size' | 'arrayBuffer'>): Promise<void> {
     if (file.size > longest) return notices.failed(new Error(t('lanes.importFailed.too-large')))
-    const read = readPattern(await file.text(), file.name)
+    const read = readPattern(await textOfFile(file), file.name)
     if (!read.ok) return notices.failed(new Error(t(`lanes.importFailed.${read.reason}`, { detail: read.detail })))
     draft.value = { file: file.name, pattern: read.pattern }
     opened()

@@ -5,6 +5,7 @@ import { useEventListener } from '@vueuse/core'
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { textOfFile } from '../controls/csv.ts'
 import { useFocusBack } from '../controls/useFocusBack.ts'
 import { useNotices } from '../shell/notices.ts'
 import { type ShotField, fieldOf, headingsOf, readShots, shotFields } from './shotCsv.ts'
@@ -25,7 +26,7 @@ const mostShots = 500
 async function take(file: File | undefined) {
   failure.value = ''
   if (!file) return
-  text.value = await file.text()
+  text.value = await textOfFile(file)
   const headings = headingsOf(text.value)
   mapping.value = Object.fromEntries(headings.map((name) => [name, fieldOf(name)]))
   if (headings.length === 0) failure.value = t('trials.table.noTable')
