@@ -15,6 +15,7 @@ const vulgar: Record<string, string> = {
 export function parseInches(text: string): number | undefined {
   const plain = text
     .trim()
+    .replace(/^[−–]/, '-')
     .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${vulgar[sign]}`)
     .replace(/\s*(in|")\s*$/i, '')
     .replace(',', '.')

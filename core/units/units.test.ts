@@ -18,6 +18,7 @@ describe('inches as technicians write them', () => {
     ['4-1/2', 4.5],
     ['4½', 4.5],
     ['-1/4', -0.25],
+    ['−1/4', -0.25],
     ['3 3/8"', 3.375],
     ['0', 0],
   ])('%s', (text, value) => expect(parseInches(text)).toBeCloseTo(value, 12))

@@ -42,7 +42,7 @@ const reading = computed(() => readingOf(props.bench.layout.value))
       <QuantityField name="pinBufferIn" :label="t('fitting.fields.buffer')" v-bind="bench.distance('pinBufferIn')" />
       <QuantityField v-model="topWeightOz" name="topWeightOz" :label="t('fitting.fields.topWeight')" />
     </div>
-    <p class="small">
+    <p class="small sentence">
       {{ t(`fitting.reading.roll.${reading.roll}`) }}, {{ t(`fitting.reading.flare.${reading.flare}`) }},
       {{ t(`fitting.reading.change.${reading.change}`) }}.
       <span class="soft">{{ t('fitting.reading.rule') }}</span>
@@ -50,7 +50,7 @@ const reading = computed(() => readingOf(props.bench.layout.value))
     <ul v-if="warnings.length > 0" class="problems">
       <li v-for="problem in warnings" :key="problem">▲ {{ problem }}</li>
     </ul>
-    <p v-for="aside in asides" :key="aside" class="small soft">{{ aside }}</p>
+    <p v-for="aside in asides" :key="aside" class="small soft sentence">{{ aside }}</p>
     <table class="list">
       <tbody>
         <tr v-for="[label, value] in rows" :key="label">
@@ -85,6 +85,10 @@ const reading = computed(() => readingOf(props.bench.layout.value))
 </template>
 
 <style scoped>
+/* Put together from words, or beginning with a hole's own name. */
+.sentence::first-letter {
+  text-transform: uppercase;
+}
 .fields {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));

@@ -30,6 +30,7 @@ const map = (field: StockField, column: string | null) => (mapping.value = { ...
 .mapping {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  align-items: start;
   gap: var(--gap-2);
 }
 </style>

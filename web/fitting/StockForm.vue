@@ -57,6 +57,11 @@ async function takeOut() {
       :label="t('fitting.stock.fields.cover')"
       :items="coverFamilies.map((value) => ({ value, title: t(`balls.covers.${value}`) }))"
     />
+    <QuantityField
+      v-bind="form.field<number>('hardnessD')"
+      name="hardnessD"
+      :label="t('fitting.stock.fields.hardnessD')"
+    />
     <QuantityField v-bind="form.field<number>('rgIn')" name="rgIn" :label="t('fitting.stock.fields.rgIn')" />
     <QuantityField
       v-bind="form.field<number>('differentialIn')"

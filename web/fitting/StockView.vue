@@ -139,6 +139,7 @@ async function bringIn() {
             <SortHead :label="t('fitting.stock.fields.rgIn')" :sorted="ariaSort('rg')" number @sort="sortBy('rg')" />
             <th scope="col" class="number">{{ t('fitting.stock.fields.differentialIn') }}</th>
             <th scope="col" class="number">{{ t('fitting.stock.fields.intermediateDifferentialIn') }}</th>
+            <th scope="col" class="number">{{ t('fitting.stock.fields.hardnessD') }}</th>
             <th scope="col" class="number">{{ t('fitting.stock.fields.factoryGrit') }}</th>
             <th scope="col" class="number">{{ t('fitting.stock.fields.weightLb') }}</th>
             <SortHead
@@ -161,6 +162,7 @@ async function bringIn() {
             <td class="number">{{ figure(one.rgIn) }}</td>
             <td class="number">{{ figure(one.differentialIn) }}</td>
             <td class="number">{{ figure(one.intermediateDifferentialIn) }}</td>
+            <td class="number">{{ one.hardnessD ?? '–' }}</td>
             <td class="number">{{ one.factoryGrit ?? '–' }}</td>
             <td class="number">
               {{ one.weightLb == null ? '–' : quantityText('weightLb', one.weightLb, session.metric) }}

@@ -67,7 +67,7 @@ const rows = computed(() => [
           <th scope="col">{{ t('supplies.steps') }}</th>
           <th scope="col" class="number">{{ t('supplies.readsShort') }}</th>
           <th scope="col" class="number">{{ t('supplies.feltShort') }}</th>
-          <th scope="col" class="number">mm</th>
+          <th scope="col" class="number">{{ t('supplies.offShort') }}</th>
           <td></td>
         </tr>
       </thead>

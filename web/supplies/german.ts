@@ -16,8 +16,9 @@ const german: SameWords<typeof english> = {
   steps: 'Schritte',
   readsShort: 'Misst',
   feltShort: 'Bahn spürt',
+  offShort: 'mm ab',
   recipesNote:
-    'Von Bahnglanz aus, mit frischen Pads (angenommen). Misst: was ein Scanner an den Spitzen misst. Bahn spürt: Spitzen und Täler zusammen.',
+    'Von Bahnglanz aus, mit frischen Pads (angenommen). Misst: was ein Scanner an den Spitzen misst. Bahn spürt: Spitzen und Täler zusammen. mm ab: was an Schale vom Radius abgeht.',
   edit: 'Ändern',
   copy: 'Kopieren',
   note: 'Notiz',

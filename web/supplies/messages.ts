@@ -13,8 +13,9 @@ export default {
   steps: 'Steps',
   readsShort: 'Reads',
   feltShort: 'Lane feels',
+  offShort: 'mm off',
   recipesNote:
-    'From lane shine, with fresh pads (assumed). Reads: what a scanner reads at the peaks. Lane feels: peaks and valleys together.',
+    'From lane shine, with fresh pads (assumed). Reads: what a scanner reads at the peaks. Lane feels: peaks and valleys together. mm off: cover taken off the radius.',
   edit: 'Change',
   copy: 'Copy',
   note: 'Note',
