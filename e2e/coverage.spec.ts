@@ -16,10 +16,15 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   site,
 }) => {
   test.setTimeout(240_000)
-  const plan = await openPlan(page, site, 'Bexa Thrumley')
+  // Whose plan has several works goes with the day: what is played soon weighs more.
+  let plan = page.getByRole('region', { name: 'Plan over all balls' })
   const put = plan.getByRole('button', { name: /^Put \d jobs on the bench$/ }).first()
-  await expect(put).toBeVisible({ timeout: 200_000 })
-  await expect(plan.getByRole('article', { name: 'Best plan' })).toContainText('Closes:')
+  for (const name of ['Gard Plumwharf', 'Bexa Thrumley', 'Corvin Saltmarrow', 'Wenna Larkspindle']) {
+    plan = await openPlan(page, site, name)
+    await expect(plan.getByRole('article').first()).toBeVisible({ timeout: 100_000 })
+    if ((await put.count()) > 0) break
+  }
+  await expect(plan.getByRole('article').filter({ hasText: 'Closes:' }).first()).toBeVisible()
   await expect(plan).toContainText(/Proved: none of [\d,]+ combinations is worth more/)
   await put.click()
   const ask = page.getByRole('dialog', { name: 'Put these on the bench?' })
@@ -29,17 +34,15 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText(/^\d jobs are on the bench\.$/)).toHaveCount(0)
   // A step by itself opens the job filled in.
-  await plan
-    .getByRole('article', { name: 'Best plan' })
-    .getByRole('button', { name: /^Put on the bench: / })
-    .first()
-    .click()
+  const step = plan.getByRole('button', { name: /^Put on the bench: / }).first()
+  const ball = (await step.getAttribute('aria-label'))!.replace(/^.*: /, '')
+  await step.click()
   const form = page.getByRole('dialog')
   await expect(form.getByLabel('Reason')).toHaveValue(/^From the plan for /)
   await form.getByRole('button', { name: 'Put on the bench' }).click()
   await expect(form).toHaveCount(0)
   await page.goto('/bench')
-  await expect(page.getByText(/Pintlewick|Sprathollow/).first()).toBeVisible()
+  await expect(page.getByText(ball).first()).toBeVisible()
 })
 
 test('one ladder from cleaning to a new ball says what each remedy would do for a ball in a state', async ({

@@ -54,7 +54,10 @@ test('twenty shots without a network, over a reload and a closed tab, are on the
   await signIn(desk, site, 'tech')
   await desk.goto(`/trials/${trialId}`)
   await desk.getByLabel('Entry board').fill('12.5')
+  // It is shown before it has arrived, and the tab is closed at once.
+  const arrived = desk.waitForResponse((answer) => answer.url().endsWith('/shots') && answer.ok())
   await desk.getByLabel('Entry board').press('Enter')
+  await arrived
   await expect(desk.getByRole('region', { name: 'Shots' }).getByRole('row', { name: /12\.5/ })).toBeVisible()
   await other.close()
 

@@ -67,7 +67,11 @@ test('another shop is brought in: looked at first, refused row by row, put right
   // Its own archive: everything is there already.
   await dialog.locator('input[type=file]').setInputFiles((await zip.path())!)
   await look()
-  await expect(dialog.getByRole('row').filter({ hasText: 'ball event' })).toContainText(/ball event 0 \d+ 0/)
+  await expect(dialog.getByRole('row').filter({ hasText: 'history of the balls' })).toContainText(
+    /history of the balls 0 \d+ 0/,
+  )
+  await expect(dialog.getByText('Everything of this file is here already')).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Bring it in' })).toBeDisabled()
 
   const customer = { id: '5b0c1f0e-2f57-4a86-9f5b-0d8f5d7e1a01', name: 'Orla Quaymire', hand: 'left' }
   const ball = {
@@ -79,7 +83,7 @@ test('another shop is brought in: looked at first, refused row by row, put right
   await choose({ customer: [{ ...customer, speedMph: 45 }], ball: [ball] })
   await look()
   await expect(dialog.getByRole('listitem')).toHaveText(
-    /customer, row 1 \(Orla Quaymire\)\s*:.*speedMph has to be.*8.*30/s,
+    /customers \(customer\), row 1 \(Orla Quaymire\)\s*:.*speedMph has to be.*8.*30/s,
   )
   await expect(dialog.getByRole('button', { name: 'Bring it in' })).toHaveCount(0)
   // Somebody of that name is here already.
@@ -88,10 +92,10 @@ test('another shop is brought in: looked at first, refused row by row, put right
   await expect(dialog.getByRole('listitem')).toContainText('there is another record called Jorun Fishgate')
   await dialog.getByLabel('Records of the same name are the same').check()
   await look()
-  await expect(dialog.getByRole('row').filter({ hasText: /^ball 1/ })).toBeVisible()
+  await expect(dialog.getByRole('row').filter({ hasText: /^balls 1/ })).toBeVisible()
   await expect.poll(async () => (await new AxeBuilder({ page }).analyze()).violations.map(({ id }) => id)).toEqual([])
   await dialog.getByRole('button', { name: 'Bring it in' }).click()
-  await expect(page.getByText('It is in: 1 new records.')).toBeVisible()
+  await expect(page.getByText('It is in: 1 new record.')).toBeVisible()
   await page.goto('/rack')
   await openCustomer(page, 'Jorun Fishgate')
   await expect(page.getByRole('button', { name: 'Open Bramblecove' })).toBeVisible()

@@ -35,7 +35,7 @@ export const refused = {
   deviceSilent: 'The device does not answer. Check that it is on, or type the reading by hand.',
   deviceNotConnected: 'This device is not connected. Connect it under Shop → Devices, or type the reading.',
   needsTechnician: 'This needs a technician. Ask one, or sign in as one.',
-  needsOwner: 'Only the owner may change this.',
+  needsOwner: 'This needs the owner. Ask one, or sign in as one.',
   signInAgain: 'Please sign in again; nothing you typed is lost.',
   changedMeanwhile: 'Somebody else changed this record while you were editing it.',
   fieldsWrong: 'Some fields need another look.',

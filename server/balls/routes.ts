@@ -38,7 +38,7 @@ async function existing(db: Db, id: string) {
 async function recordsOf(db: Db, user: SignedIn, ballId: string, kind: BallEventKind): Promise<void> {
   if (mayAs(user.role, abilities.surfaces) || (counterRecords as readonly string[]).includes(kind)) return
   if (kind === 'surfaced' && (await firstSurface(db, ballId))) return
-  throw notAllowed(user.role)
+  throw notAllowed('technician')
 }
 
 async function needBall(db: Db, id: string): Promise<string> {

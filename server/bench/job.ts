@@ -91,7 +91,7 @@ export async function pauseJob(db: Db, id: string, version: number, reason: stri
 export async function cancelJob(db: Db, id: string, version: number, user: SignedIn): Promise<Job> {
   const job = await existing(db, id)
   const wasRunning = job.state === 'running'
-  if (wasRunning && !mayAs(user.role, abilities.bench)) throw notAllowed(user.role)
+  if (wasRunning && !mayAs(user.role, abilities.bench)) throw notAllowed('technician')
   if (!(await store.changeState(db, id, version, { from: ['waiting', 'running'], to: 'cancelled' })))
     throw stateProblem(job)
   await removeSlots(db, [id])

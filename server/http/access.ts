@@ -230,13 +230,15 @@ export const admit: RequestHandler = (request, _response, next) => {
   const matching = rules.filter((rule) => rule.method === method && rule.pattern.test(request.path))
   if (matching.length === 0) throw notFound('address')
   // Of a general and a special rule the stricter one counts.
-  if (matching.some((rule) => !mayAs(role, rule.least))) throw notAllowed(role)
+  const refusing = matching.filter((rule) => !mayAs(role, rule.least))
+  if (refusing.length > 0) throw notAllowed(refusing.some(({ least }) => least === 'owner') ? 'owner' : 'technician')
   next()
 }
 
-export const notAllowed = (role: Role) =>
+/** Told to whoever is less than what is needed. */
+export const notAllowed = (needed: Exclude<Role, 'counter'>) =>
   new ProblemError(
     403,
     'not-allowed',
-    role === 'counter' ? said('refused.needsTechnician') : said('refused.needsOwner'),
+    needed === 'technician' ? said('refused.needsTechnician') : said('refused.needsOwner'),
   )

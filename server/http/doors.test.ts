@@ -83,6 +83,9 @@ describe('who may what', () => {
         const { status, body } = await ask(role, method, fill(path), { ballId: randomUUID() })
         const refused = status === 403 && body.code === 'not-allowed'
         if (refused === mayAs(role, leastRole(who))) wrong.push(`${role} ${method} ${path}: ${status}`)
+        // Who is refused is told whom to ask.
+        const needed = leastRole(who) === 'owner' ? 'This needs the owner.' : 'This needs a technician.'
+        if (refused && !String(body.detail).startsWith(needed)) wrong.push(`${role} ${method} ${path}: ${body.detail}`)
         if (status >= 500 && status !== 503) wrong.push(`${role} ${method} ${path}: ${status}`)
       }
     }

@@ -65,7 +65,7 @@ export function upkeepRoutes(context: Context): Router {
       policyForSchema,
       async ({ db, input, user }) => {
         // The shop's own policy is everybody's, so the owner decides it.
-        if (!input.customerId && !input.ballId && user.role !== 'owner') throw notAllowed(user.role)
+        if (!input.customerId && !input.ballId && user.role !== 'owner') throw notAllowed('owner')
         await store.setPolicy(db, input)
         return {}
       },

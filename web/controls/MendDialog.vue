@@ -3,6 +3,7 @@ import type { Dependents } from '@sleetfall/contract'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useFocusBack } from './useFocusBack.ts'
+import { vFocus } from './vFocus.ts'
 import { get, post, remove } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
 import LoadState from './LoadState.vue'
@@ -107,7 +108,7 @@ const erase = () =>
           </slot>
           <div v-if="sure === 'merge'" class="row ask" role="alertdialog">
             <strong>{{ t('controls.mend.mergeSure', { name, into }) }}</strong>
-            <v-btn class="touch" @click="sure = null">{{ t('shell.cancel') }}</v-btn>
+            <v-btn v-focus class="touch" @click="sure = null">{{ t('shell.cancel') }}</v-btn>
             <v-btn class="touch" color="error" :loading="busy" @click="merge">{{ t('controls.mend.merge') }}</v-btn>
           </div>
           <div v-else>
@@ -122,7 +123,7 @@ const erase = () =>
             <p>{{ goes ? t('controls.mend.goes', { what: goes }) : t('controls.mend.nothing') }}</p>
             <div v-if="sure === 'delete'" class="row ask" role="alertdialog">
               <strong>{{ t('controls.mend.deleteSure', { name }) }}</strong>
-              <v-btn class="touch" @click="sure = null">{{ t('shell.cancel') }}</v-btn>
+              <v-btn v-focus class="touch" @click="sure = null">{{ t('shell.cancel') }}</v-btn>
               <v-btn class="touch" color="error" :loading="busy" @click="erase">{{ t('controls.mend.delete') }}</v-btn>
             </div>
             <div v-else>

@@ -2,6 +2,7 @@
 import type { Customer } from '@sleetfall/contract'
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { vFocus } from '../controls/vFocus.ts'
 import { get, post } from '../http/client.ts'
 import { useNotices } from '../shell/notices.ts'
 import { useSession } from '../shell/session.ts'
@@ -49,7 +50,7 @@ async function forget() {
       <div v-if="sure" class="row ask" role="alertdialog" :aria-label="t('customers.rights.forget')">
         <strong>{{ t('customers.rights.forgetSure', { name: customer.name }) }}</strong>
         <span class="small">{{ t('customers.rights.backups') }}</span>
-        <v-btn class="touch" @click="sure = false">{{ t('shell.cancel') }}</v-btn>
+        <v-btn v-focus class="touch" @click="sure = false">{{ t('shell.cancel') }}</v-btn>
         <v-btn class="touch" color="error" @click="forget">{{ t('customers.rights.forget') }}</v-btn>
       </div>
       <div v-else>

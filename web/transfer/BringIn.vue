@@ -12,7 +12,7 @@ import { vCards } from '../controls/cards.ts'
 
 /** Brings another shop in: looked through first, with what would come and what is wrong with it. */
 const emit = defineEmits<{ close: [] }>()
-const { t } = useI18n()
+const { t, te } = useI18n()
 const notices = useNotices()
 useFocusBack()
 const file = shallowRef<File | null>(null)
@@ -56,8 +56,14 @@ const namesText = computed(() => {
   const more = names.length - mostNames
   return [...names.slice(0, mostNames), ...(more > 0 ? [t('transfers.more', { n: more })] : [])].join(', ')
 })
-const tableName = (table: string) => table.replaceAll('_', ' ')
+/** What a table of the file holds; of a file from elsewhere its own name. */
+const tableName = (table: string) => (te(`transfers.tables.${table}`) ? t(`transfers.tables.${table}`) : table)
+/** What is wrong has to be found in the file, by the name that it has there. */
+const nameInFile = (table: string) => (tableName(table) === table ? table : `${tableName(table)} (${table})`)
 const ready = computed(() => answer.value !== null && answer.value.problems.length === 0)
+const comes = computed(() =>
+  answer.value?.counts.some(({ added, differs }) => added + (theirs.value ? differs : 0) > 0),
+)
 </script>
 
 <template>
@@ -91,7 +97,7 @@ const ready = computed(() => answer.value !== null && answer.value.problems.leng
           <p class="bad" role="alert">× {{ t('transfers.problems') }}</p>
           <ul class="problems">
             <li v-for="(problem, at) in answer.problems" :key="at">
-              <strong>{{ t('transfers.row', { ...problem, table: tableName(problem.table) }) }}</strong>:
+              <strong>{{ t('transfers.row', { ...problem, table: nameInFile(problem.table) }) }}</strong>:
               {{ textOf(problem.said) }}
             </li>
           </ul>
@@ -103,25 +109,27 @@ const ready = computed(() => answer.value !== null && answer.value.problems.leng
             <thead>
               <tr>
                 <th>{{ t('transfers.records') }}</th>
-                <th class="figure">{{ t('transfers.added') }}</th>
-                <th class="figure">{{ t('transfers.same') }}</th>
-                <th class="figure">{{ t('transfers.differs') }}</th>
+                <th class="number">{{ t('transfers.added') }}</th>
+                <th class="number">{{ t('transfers.same') }}</th>
+                <th class="number">{{ t('transfers.differs') }}</th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="count in answer.counts" :key="count.table">
                 <td>{{ tableName(count.table) }}</td>
-                <td class="figure">{{ count.added }}</td>
-                <td class="figure">{{ count.same }}</td>
-                <td class="figure">{{ count.differs }}</td>
+                <td class="number">{{ count.added }}</td>
+                <td class="number">{{ count.same }}</td>
+                <td class="number">{{ count.differs }}</td>
               </tr>
             </tbody>
           </table>
-          <p>{{ t('transfers.takeSure') }}</p>
+          <p>{{ t(comes ? 'transfers.takeSure' : 'transfers.nothingNew') }}</p>
         </template>
       </template>
       <div class="row">
-        <v-btn v-if="ready" class="next-action touch" :disabled="busy" @click="take">{{ t('transfers.take') }}</v-btn>
+        <v-btn v-if="ready" class="next-action touch" :disabled="busy || !comes" @click="take">{{
+          t('transfers.take')
+        }}</v-btn>
         <v-btn v-else class="next-action touch" :disabled="busy || file === null" @click="send(true)">{{
           t('transfers.look')
         }}</v-btn>

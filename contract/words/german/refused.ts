@@ -37,7 +37,7 @@ export const refused: SameWords<typeof english.refused> = {
   deviceSilent: 'Das Gerät antwortet nicht. Nachsehen, ob es an ist, oder den Messwert eintippen.',
   deviceNotConnected: 'Dieses Gerät ist nicht verbunden. Unter Shop → Geräte verbinden oder den Messwert eintippen.',
   needsTechnician: 'Das braucht einen Techniker. Einen bitten oder sich als einer anmelden.',
-  needsOwner: 'Das ändert nur der Inhaber.',
+  needsOwner: 'Dafür braucht es den Inhaber. Einen fragen oder als einer anmelden.',
   signInAgain: 'Bitte noch einmal anmelden; nichts Getipptes ist verloren.',
   changedMeanwhile: 'Jemand hat diesen Eintrag inzwischen geändert.',
   fieldsWrong: 'Einige Felder brauchen noch einen Blick.',
