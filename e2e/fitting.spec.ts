@@ -13,8 +13,8 @@ test('a left-hander comes in with two balls: keyboard only, known by the shop’
     page.getByRole('button', { name: 'Bring in a CSV list' }).click(),
   ])
   await chooser.setFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
-  await page.getByRole('button', { name: 'Bring in 1 rows' }).click()
-  await expect(page.getByText('1 balls added')).toBeVisible()
+  await page.getByRole('button', { name: 'Bring in 1 row' }).click()
+  await expect(page.getByText('1 ball added')).toBeVisible()
 
   await page.goto('/intake')
   const type = (text: string) => page.keyboard.type(text)
@@ -218,7 +218,7 @@ test('a list of 500 rows with wrong ones: each is told with its line, nothing is
   // The name's heading is nobody's guess: it is put right by hand.
   await expect(part).toContainText('A row needs a name and a cover family.')
   await choose(page, 'Name', 'What it is')
-  await expect(part).toContainText('490 rows are sound, 10 are not.')
+  await expect(part).toContainText('490 rows are sound, 10 not.')
   const wrong = part.getByRole('region', { name: 'Rows to put right' })
   await expect(wrong.getByRole('row', { name: /line 9 Ball 7 Cover family: one of/ })).toBeVisible()
   await expect(wrong.getByRole('row', { name: /line 11 Ball 9 RG: 2.4 to 2.9 in · Differential/ })).toBeVisible()

@@ -69,7 +69,7 @@ describe('customers', () => {
     const before = (await technician.get(`/customers/${first.customer.id}/dependents`)).body
     expect(before).toEqual({ blocks: { balls: 2, trials: 1 }, goes: { entries: 1 } })
     const refused = await technician.remove(`/customers/${first.customer.id}`).send({})
-    expect(refused.body).toMatchObject({ code: 'in-use', detail: expect.stringContaining('2 balls, 1 trials') })
+    expect(refused.body).toMatchObject({ code: 'in-use', detail: expect.stringContaining('2 balls, 1 trial.') })
     const { body: merged } = await technician
       .post(`/customers/${first.customer.id}/merge`, { intoId: second.customer.id })
       .expect(200)
@@ -130,7 +130,7 @@ describe('balls', () => {
     })
     await technician.remove(`/balls/${balls[0]!.id}`).send({}).expect(200)
     await trialOf(customer.id, balls[1]!.id, balls[2]!.id)
-    expect((await technician.remove(`/balls/${balls[1]!.id}`).send({})).body.detail).toContain('1 trials')
+    expect((await technician.remove(`/balls/${balls[1]!.id}`).send({})).body.detail).toContain('1 trial.')
     await expect(shop.database.run('delete from ball_event where ball_id = $1', [balls[1]!.id])).rejects.toThrow(
       'append-only',
     )

@@ -75,7 +75,7 @@ async function bringIn() {
   const done = await notices.attempt(async () => {
     const { added, changed } = await post<StockImported>('/stock/import', { id: newId(), rows: sound.value })
     await stock.load(true)
-    notices.done(t('fitting.stock.done', { added, changed }))
+    notices.done(t('fitting.stock.done', { added, changed }, added))
   })
   busy.value = false
   if (done) close()
@@ -100,7 +100,7 @@ async function bringIn() {
         {{
           missing.length > 0
             ? t('fitting.stock.chooseColumns')
-            : t('fitting.stock.counted', { sound: sound.length, wrong: wrong.length })
+            : t('fitting.stock.counted', { sound: sound.length, wrong: wrong.length }, sound.length)
         }}
       </p>
       <label v-if="wrong.length > 0" class="row"

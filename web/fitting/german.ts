@@ -243,14 +243,14 @@ const german: SameWords<typeof english> = {
     },
     needed: 'Spalte wählen',
     chooseColumns: 'Eine Zeile braucht einen Namen und eine Schalenfamilie.',
-    counted: '{sound} Zeilen sind in Ordnung, {wrong} nicht.',
-    leaveOut: 'Die {n} Zeilen auslassen, die es nicht sind',
-    bringIn: '{n} Zeilen einlesen',
+    counted: '{sound} Zeile ist in Ordnung, {wrong} nicht. | {sound} Zeilen sind in Ordnung, {wrong} nicht.',
+    leaveOut: 'Die {n} Zeile auslassen, die es nicht ist | Die {n} Zeilen auslassen, die es nicht sind',
+    bringIn: '{n} Zeile einlesen | {n} Zeilen einlesen',
     cancel: 'Abbrechen',
     wrong: 'Zeilen zum Richten',
     line: 'Zeile {n}',
     more: 'und {n} weitere',
-    done: '{added} Bälle hinzugefügt, {changed} aktualisiert',
+    done: '{added} Ball hinzugefügt, {changed} aktualisiert | {added} Bälle hinzugefügt, {changed} aktualisiert',
     empty:
       'Noch keine Liste. Die Preisliste des Shops als CSV einlesen; ihre Spalten werden unseren zugeordnet, bevor etwas geschrieben wird.',
     emptyColumns:

@@ -237,14 +237,14 @@ export default {
     },
     needed: 'Choose its column',
     chooseColumns: 'A row needs a name and a cover family.',
-    counted: '{sound} rows are sound, {wrong} are not.',
-    leaveOut: 'Leave out the {n} rows that are not',
-    bringIn: 'Bring in {n} rows',
+    counted: '{sound} row is sound, {wrong} not. | {sound} rows are sound, {wrong} not.',
+    leaveOut: 'Leave out the {n} row that is not | Leave out the {n} rows that are not',
+    bringIn: 'Bring in {n} row | Bring in {n} rows',
     cancel: 'Cancel',
     wrong: 'Rows to put right',
     line: 'line {n}',
     more: 'and {n} more',
-    done: '{added} balls added, {changed} brought up to date',
+    done: '{added} ball added, {changed} brought up to date | {added} balls added, {changed} brought up to date',
     empty:
       'No list yet. Bring in the shop’s price list as CSV; its columns are put to ours before anything is written.',
     emptyColumns:
