@@ -77,7 +77,7 @@ describe('rules of organisers', () => {
     )
     expect(of(solid.id).rulings.filter(({ ruling }) => ruling === 'breaks')).toEqual([])
     const refused = await counter.remove(`/rule-sets/${rulesNamed('Pro').id}`).send({})
-    expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('1 events')])
+    expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('1 event.')])
     const free = anEvent()
     await counter.post('/events', free).expect(200)
     expect((await counter.get(`/events/${free.id}/rulings`).expect(200)).body).toBeNull()
