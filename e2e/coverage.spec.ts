@@ -20,11 +20,11 @@ test('from a gap to a plan over all balls; its works go on the bench at once aft
 }) => {
   test.setTimeout(240_000)
   // Whose plan has several works, and whether any is needed, goes with the day: what is played soon weighs more.
-  let plan = page.getByRole('region', { name: 'Plan over all balls' })
+  const plan = page.getByRole('region', { name: 'Plan over all balls' })
   const put = plan.getByRole('button', { name: /^Put \d jobs on the bench$/ }).first()
   const names = ['Gard Plumwharf', 'Wenna Larkspindle', 'Bexa Thrumley', 'Corvin Saltmarrow', 'Odda Brimstow']
   for (const name of [...names, 'Jorun Fishgate', 'Sunniva Kettlestone', 'Fenn Marlowick']) {
-    plan = await openPlan(page, site, name)
+    await openPlan(page, site, name)
     await expect(plan.getByRole('article').first()).toBeVisible({ timeout: 100_000 })
     if ((await put.count()) > 0) break
   }

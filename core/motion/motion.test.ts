@@ -5,6 +5,7 @@ import {
   type Load,
   type ShotInput,
   bestLines,
+  courseFor,
   filmAfterShots,
   filmOf,
   filmVolumeMl,
@@ -18,6 +19,7 @@ import {
   usualSpread,
 } from '@sleetfall/core'
 import cases from '../fixtures/motion.json' with { type: 'json' }
+import { sketch } from './surrogate.ts'
 
 const house: Load[] = [
   { fromBoard: 2, toBoard: 38, loads: 2, microlitresPerBoard: 50, startFt: 0, endFt: 30 },
@@ -290,6 +292,16 @@ describe('room for error', () => {
       for (const other of others) expect(Math.abs(other.laydownBoard - best!.laydownBoard)).toBeGreaterThanOrEqual(2)
     }
     expect(same).toBeGreaterThanOrEqual(searched.length - 2)
+  })
+
+  test('a room that goes on from its sketch is the room thrown whole', () => {
+    for (const setting of searched.slice(0, 4)) {
+      const { laydownBoard, launchAngleDeg } = bestLines(shot(setting), usualPlayable, { ...quick, keep: 1 })[0]!
+      const input = { ...shot(setting), release: { laydownBoard, launchAngleDeg } }
+      const course = courseFor(input)
+      const sketched = sketch(input, course, quick.spread)
+      expect(roomForError(input, quick, course, sketched)).toEqual(roomForError(input, quick, course))
+    }
   })
 
   test('the rough search loses little and is above the careful one by no more than a sketch is off', () => {
