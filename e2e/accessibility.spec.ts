@@ -24,12 +24,13 @@ const scan = async (page: Page, withRules?: readonly string[]) => {
   )
 }
 
-/** Nothing fades or moves any more, so that colours are the real ones. */
+/** Nothing fades or moves any more, so that colours are the real ones. What never comes to its end, such as an animation that was halted, is not waited for. */
 const settled = (page: Page) =>
-  page.evaluate(
-    `new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))).then(() =>
-      Promise.all(document.getAnimations().filter(({ effect }) => effect.getTiming().iterations !== Infinity).map(({ finished }) => finished.catch(() => {}))).then(() => null))`,
-  )
+  page.evaluate(`Promise.race([
+    new Promise((resolve) => setTimeout(resolve, 5000)),
+    new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))).then(() =>
+      Promise.all(document.getAnimations().filter(({ effect }) => effect.getTiming().iterations !== Infinity).map(({ finished }) => finished.catch(() => {})))),
+  ]).then(() => null)`)
 
 /** Text smaller than 12 px, in drawings too. */
 const tooSmall = (page: Page) =>

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { backupEnvironment } from '../ops/backup.ts'
+import { backupEnvironment } from '../ops/backupEnvironment.ts'
 import { startCluster } from '../ops/postgres.ts'
 import { restore } from '../ops/restore.ts'
 import { expect, openCustomer, openSite, signIn, test } from './site.ts'

@@ -1,6 +1,6 @@
 import { addDays, format } from 'date-fns'
 import { type Page } from '@playwright/test'
-import { demoSignIns } from '../ops/database.ts'
+import { demoSignIns } from '../ops/administer.ts'
 import { choose, expect, openCustomer, signIn, test } from './site.ts'
 
 const form = (page: Page) => page.getByRole('dialog')

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test'
 import { Secret, TOTP } from 'otpauth'
-import { demoSignIns } from '../ops/database.ts'
+import { demoSignIns } from '../ops/administer.ts'
 import AxeBuilder from '@axe-core/playwright'
 import { behind, choose, expect, signIn, test } from './site.ts'
 

@@ -6,8 +6,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Page, test as base, expect } from '@playwright/test'
 import pg from 'pg'
-import { backupEnvironment } from '../ops/backup.ts'
-import { createDatabase, demoSignIns } from '../ops/database.ts'
+import { createDatabase, demoSignIns } from '../ops/administer.ts'
+import { backupEnvironment } from '../ops/backupEnvironment.ts'
 import { projectRoot } from '../ops/root.ts'
 
 /** The built application with a database of its own, copied from the demo with its maps computed. */
@@ -88,22 +88,34 @@ export async function openSite(databaseUrl: string): Promise<Site> {
 }
 
 export const test = base.extend<
-  { signedIn: Page; /** An error that a journey brings about on purpose. */ brings: RegExp | null },
-  { site: Site; world: string }
+  {
+    signedIn: Page
+    /** An error that a journey brings about on purpose. */ brings: RegExp | null
+    site: Site
+    world: string
+  },
+  { worlds: Map<string, Site> }
 >({
   brings: [null, { option: true }],
   /** Journeys of one worker share a shop. A file whose journeys need one that no other has changed names a world of its own. */
-  world: ['shared', { option: true, scope: 'worker' }],
-  site: [
+  world: ['shared', { option: true }],
+  worlds: [
     // Playwright wants an object pattern as the first argument.
     async ({}, use) => {
-      const site = await openSite(await newShop())
-      await use(site)
-      await site.kill()
-      site.end()
+      const worlds = new Map<string, Site>()
+      await use(worlds)
+      for (const site of worlds.values()) {
+        await site.kill()
+        site.end()
+      }
     },
     { scope: 'worker' },
   ],
+  site: async ({ world, worlds }, use) => {
+    const site = worlds.get(world) ?? (await openSite(await newShop()))
+    worlds.set(world, site)
+    await use(site)
+  },
   baseURL: async ({ site }, use) => use(site.url),
   /** A page that tells of an error behind the screen fails its journey; answers that refuse are told by the journeys themselves. */
   page: async ({ page, brings }, use) => {

@@ -7,8 +7,9 @@ import pg from 'pg'
 import { clearUp, fileOf, listBackups, makeBackup, readManifest, thinOut } from '../server/backup/backup.ts'
 import type { BackupSettings } from '../server/backup/settings.ts'
 import { migrate } from '../server/database/migrate.ts'
-import { backupBeforeMigration, backupEnvironment } from './backup.ts'
-import { asAdministrator, createDatabase, migrationsFolder } from './database.ts'
+import { backupBeforeMigration } from './backup.ts'
+import { backupEnvironment } from './backupEnvironment.ts'
+import { asAdministrator, createDatabase, migrationsFolder } from './administer.ts'
 import { restore } from './restore.ts'
 
 const pattern = process.env['TEST_CLUSTER_URL']!

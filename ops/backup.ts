@@ -3,21 +3,8 @@ import { english } from '@sleetfall/contract/english'
 import { type Manifest, makeBackup, thinOut } from '../server/backup/backup.ts'
 import { type BackupSettings, backupSettings } from '../server/backup/settings.ts'
 import { pendingMigrations } from '../server/database/migrate.ts'
-import { migrationsFolder } from './database.ts'
-import { ensurePostgres, privateLibraryPath } from './debian.ts'
-import { projectRoot } from './root.ts'
-
-/** What a server or a command is told of backups: where they are kept, one folder a shop, and PostgreSQL's programs. */
-export function backupEnvironment(databaseName: string): Record<string, string> {
-  const programs = ensurePostgres()
-  const { LD_LIBRARY_PATH: libraries } = privateLibraryPath(join(programs, 'pg_dump'))
-  const kept = process.env['SLEETFALL_BACKUPS'] ?? join(projectRoot, '.local', 'backups')
-  return {
-    BACKUP_FOLDER: join(kept, databaseName),
-    BACKUP_PROGRAMS: programs,
-    ...(libraries === undefined ? {} : { BACKUP_LIBRARIES: libraries }),
-  }
-}
+import { migrationsFolder } from './administer.ts'
+import { backupEnvironment } from './backupEnvironment.ts'
 
 /** The settings for a database of the shop's own cluster. */
 export const settingsFor = (databaseName: string, databaseUrl: string): BackupSettings =>

@@ -11,7 +11,8 @@ import { migrate } from '../server/database/migrate.ts'
 import { ensureShop } from '../server/shop/store.ts'
 import { createStaff } from '../server/staff/store.ts'
 import { type ShopSize, analyse, makeLargeShop } from '../server/test/largeShop.ts'
-import { createDatabase, migrationsFolder, rebuildPresent } from './database.ts'
+import { createDatabase, migrationsFolder } from './administer.ts'
+import { rebuildPresent } from './database.ts'
 import { projectRoot } from './root.ts'
 
 /**

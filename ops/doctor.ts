@@ -6,7 +6,7 @@ import { english } from '@sleetfall/contract/english'
 import { bytesText } from '@sleetfall/core'
 import { listBackups } from '../server/backup/backup.ts'
 import { pendingMigrations } from '../server/database/migrate.ts'
-import { asAdministrator, migrationsFolder } from './database.ts'
+import { asAdministrator, migrationsFolder } from './administer.ts'
 import { dataProblem } from './postgres.ts'
 
 /** What one look found: well, worth a look, or bad; with what to do. */

@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { backupEnvironment } from './backup.ts'
+import { backupEnvironment } from './backupEnvironment.ts'
 import {
   type Finding,
   backupFinding,

@@ -3,7 +3,7 @@ import { basename, dirname, resolve } from 'node:path'
 import { type Manifest, bringBack, readManifest } from '../server/backup/backup.ts'
 import type { BackupSettings } from '../server/backup/settings.ts'
 import { migrate } from '../server/database/migrate.ts'
-import { type Client, asAdministrator, createDatabase, migrationsFolder } from './database.ts'
+import { asAdministrator, createDatabase, migrationsFolder, type Client } from './administer.ts'
 
 export interface RestoreWish {
   /** The `.dump` or its manifest. */

@@ -1,6 +1,6 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { backupEnvironment } from './backup.ts'
+import { backupEnvironment } from './backupEnvironment.ts'
 import { startCluster } from './postgres.ts'
 import { restore } from './restore.ts'
 import { projectRoot } from './root.ts'

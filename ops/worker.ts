@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { buildAll } from './build.ts'
-import { backupEnvironment } from './backup.ts'
+import { backupEnvironment } from './backupEnvironment.ts'
 import { startCluster } from './postgres.ts'
 import { projectRoot } from './root.ts'
 

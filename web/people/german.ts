@@ -30,6 +30,7 @@ const german: SameWords<typeof english> = {
     withPin: 'Mit PIN wechseln',
     switch: 'Wechseln',
     switchLabel: 'Jetzt arbeitet jemand anderes hier',
+    notLeft: 'Niemand wurde abgemeldet: der Server hat nicht geantwortet. Gleich noch einmal versuchen.',
   },
   mine: {
     title: 'Wie ich mich anmelde',

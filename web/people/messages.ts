@@ -30,6 +30,7 @@ export default {
     withPin: 'Switch with a PIN',
     switch: 'Switch',
     switchLabel: 'Somebody else works here now',
+    notLeft: 'Nobody was signed out: the server did not answer. Try again in a moment.',
   },
   mine: {
     title: 'How I sign in',

@@ -10,6 +10,7 @@ import BenchStrip from '../bench/BenchStrip.vue'
 import InTurn from '../controls/InTurn.vue'
 import AreaRail from './AreaRail.vue'
 import CommandField from './CommandField.vue'
+import { useNotices } from './notices.ts'
 import { useScrollMemory } from './useScrollMemory.ts'
 import { useSession } from './session.ts'
 import { useListKeys, usePlainKeys } from './useShortcuts.ts'
@@ -19,13 +20,19 @@ const { t } = useI18n()
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
+const notices = useNotices()
 const sheet = ref(false)
 const current = computed(() => String(route.meta['area'] ?? route.name))
 
 /** A shared tablet that nobody has touched for so long asks who works at it. */
 const lockAfterMs = 5 * 60_000
 const { idle } = useIdle(lockAfterMs)
-watch(idle, (now) => now && session.info?.shared && void session.lock())
+watch(idle, (now) => now && session.info?.shared && void session.lock().catch(() => false))
+/** Whoever asks for it goes away from the tablet: that it is not left is told. */
+const leave = () =>
+  notices.attempt(async () => {
+    if (!(await session.lock())) throw new Error(t('people.who.notLeft'))
+  })
 
 const main = ref<HTMLElement | null>(null)
 useScrollMemory(main)
@@ -52,13 +59,9 @@ usePlainKeys((key, event) => {
       <span class="who soft small">{{
         t('shell.user.signedInAs', { name: session.user?.name, role: t(`shell.roles.${session.user?.role}`) })
       }}</span>
-      <v-btn
-        v-if="session.info?.shared"
-        size="small"
-        :aria-label="t('people.who.switchLabel')"
-        @click="session.lock()"
-        >{{ t('people.who.switch') }}</v-btn
-      >
+      <v-btn v-if="session.info?.shared" size="small" :aria-label="t('people.who.switchLabel')" @click="leave">{{
+        t('people.who.switch')
+      }}</v-btn>
       <v-btn variant="text" size="small" :aria-label="t('shell.help.title')" @click="sheet = true">?</v-btn>
     </header>
     <main id="content" ref="main" tabindex="-1">

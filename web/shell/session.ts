@@ -59,12 +59,18 @@ export const useSession = defineStore('session', () => {
   /** A password set with a one-time code. */
   const setByCode = (input: object) => post('/session/code', input)
   /**
-   * Leaves a shared tablet to whoever comes next; what is on the screen stays behind the question who works here. Without a network
-   * nothing is locked: who goes on could not sign in.
+   * Leaves a shared tablet to whoever comes next; what is on the screen stays behind the question who works here. Resolves to whether it
+   * is left: without a network it is not, for who goes on could not sign in. Throws what the server refuses.
    */
-  async function lock(): Promise<void> {
-    const answer = await trySend('POST', '/session/lock', {}, newId()).catch(() => null)
-    if (answer !== null) useConnection().signedOut = true
+  async function lock(): Promise<boolean> {
+    try {
+      if ((await trySend('POST', '/session/lock', {}, newId())) === null) return false
+    } catch (error) {
+      // A session that has ended is left already.
+      if (!(error instanceof ApiError && error.problem.code === 'not-signed-in')) throw error
+    }
+    useConnection().signedOut = true
+    return true
   }
   async function signOut(): Promise<void> {
     const id = info.value?.user?.id
