@@ -31,7 +31,7 @@ const lineOf = ({ laydownBoard, targetBoard }: Line) => ({ laydownBoard, targetB
 
 /** What a change of a ball's or a lane's figures does to the best line of before, and where the best line lies then; null where nothing can be thrown. */
 export function aheadOf({ before, after, spread, playable }: AheadQuestion): Ahead | null {
-  const options = { spread, samples: 1000, seed: 20, method: 'quick', keep: 1, withoutMisses: true } as const
+  const options = { spread, samples: 1000, seed: 20, method: 'quick', keep: 1, misses: 'none' } as const
   const [was] = bestLines(before, playable, options)
   const [best] = bestLines(after, playable, options)
   if (!was || !best) return null

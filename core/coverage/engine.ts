@@ -1,7 +1,7 @@
 import { type Spread, courseFor } from '../motion/deviation.ts'
 import { type Line, type Playable, bestLines } from '../motion/line.ts'
-import { type Room, missChart, roomForError } from '../motion/room.ts'
-import { type Friction, type ShotInput, simulate } from '../motion/simulate.ts'
+import { type Room, roomForError } from '../motion/room.ts'
+import { type Friction, type ShotInput } from '../motion/simulate.ts'
 
 type Bare = Omit<ShotInput, 'release'>
 
@@ -54,7 +54,7 @@ const logit = (p: number) => {
   return Math.log(inside / (1 - inside))
 }
 const options = (spread: Spread) =>
-  ({ spread, samples: 1000, seed: 20, method: 'quick', keep: 1, withoutMisses: true }) as const
+  ({ spread, samples: 1000, seed: 20, method: 'quick', keep: 1, misses: 'grid' }) as const
 
 const stronger = (shot: Bare, by: number): Bare =>
   shot.friction.kind !== 'film'
@@ -84,9 +84,10 @@ function offOf(up: Line, down: Line): EngineCell['off'] {
 }
 
 /** What a line does on a lane that has been played on: nobody has moved yet. */
-function laterOn(input: ShotInput, entryBoard: number, spread: Spread): NonNullable<EngineCell['later']> {
-  const { pCarry } = roomForError(input, options(spread), courseFor(input))
-  return { strikes: pCarry, moved: simulate(input).entryBoard - entryBoard }
+function laterOn(input: ShotInput, now: Room, spread: Spread): NonNullable<EngineCell['later']> {
+  const then = roomForError(input, options(spread), courseFor(input))
+  const meant = ({ misses }: Room) => misses.find(({ boards }) => boards === 0)!.entryBoard
+  return { strikes: then.pCarry, moved: meant(then) - meant(now) }
 }
 
 /**
@@ -100,7 +101,7 @@ export function engineCell({ shot, spread, playable, doubt, later }: EngineQuest
   const lineOf = (bare: Bare) => bestLines(bare, near(playable, line), { ...options(spread), rough: true })[0]
   const chance = (one: Line | undefined) => logit(one?.pCarry ?? 0)
   const meant: ShotInput = { ...shot, release: { laydownBoard, launchAngleDeg: line.launchAngleDeg } }
-  const misses = doubt ? missChart(meant, courseFor(meant)) : []
+  const { misses } = line
   let [slope, logitSd]: [number | null, number | null] = [null, null]
   let off: EngineCell['off'] = null
   if (doubt) {
@@ -119,7 +120,7 @@ export function engineCell({ shot, spread, playable, doubt, later }: EngineQuest
       ...{ rolledOut: outcome.rolledOut, neverRead: outcome.neverRead },
       ...{ roomOut: roomOn(misses, -1), roomIn: roomOn(misses, 1) },
       off,
-      later: later ? laterOn({ ...meant, friction: later }, outcome.entryBoard, spread) : null,
+      later: later ? laterOn({ ...meant, friction: later }, line, spread) : null,
     },
     slope,
     logitSd,

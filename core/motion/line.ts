@@ -13,12 +13,12 @@ import {
 import { cubicAt } from './cubic.ts'
 import { motionDefaults } from './defaults.ts'
 import { courseFor, inPocket, launchAngleDeg, targetBoardOf } from './deviation.ts'
-import { entryAt, partOf } from './entries.ts'
+import { partOf } from './entries.ts'
 import { entrySurface } from './entrySurface.ts'
-import { baseStepS } from './integrate.ts'
+import { type Trace, baseStepS } from './integrate.ts'
 import { type Room, type RoomOptions, roomForError } from './room.ts'
-import { type Surrogate, integrateSurrogate, sketch } from './surrogate.ts'
-import { type ShotInput, type ShotOutcome, outcomeOf, traceShot } from './simulate.ts'
+import { type PaceMoves, type Surrogate, integrateSurrogate, sketch } from './surrogate.ts'
+import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from './simulate.ts'
 import { type Thrown, volley } from './volley.ts'
 
 /** Boards that a bowler can play: laydown at the foul line, target at the arrows. */
@@ -50,11 +50,12 @@ export interface LineOptions extends RoomOptions {
 }
 
 const usualKeep = 4
-/** Candidates that are aimed closely besides those that are kept. */
-const alsoAimed = 1
-/** So many aimed ones are sketched for the best line, and only those that promise this share of the most. */
-const mostRivals = 2
+/** Candidates that are aimed for the best line: two ways to play a lane are often far apart, and what a surface of entries promises does not tell which is the better. */
+const seedCount = 4
+/** Those are sketched that promise this share of the most. */
 const rivalShare = 0.93
+/** Candidates that are aimed closely besides those that are kept. */
+const alsoAimed = 2
 /** Kept lines lie at least this far apart at the foul line: neighbours are one line to a bowler. */
 const apartBoards = 2
 const laydownStep = 1
@@ -78,7 +79,11 @@ interface Aimed extends BestAim {
   /** Boards that coarse steps are off here. */
   readonly off: number
   /** Shots thrown for its sketch, which its room goes on from. */
-  readonly sketched?: Surrogate
+  readonly sketched?: Surrogate | undefined
+}
+/** One whose meant shot comes into the pocket. */
+interface Settled extends Aimed {
+  readonly meant: Trace
 }
 
 /**
@@ -125,13 +130,16 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   const surface = entrySurface(shoot, playable.laydown, playable.target, range.past * aimStep)
   const entriesFrom = (laydown: number) => surface.read(laydown, range.first, aimStep, range.count)
   const { laydown: rows } = surface
+  // It changes so evenly along the foul line that half the rows tell it.
+  const parts = Math.floor((rows.count - 1) / 2)
+  const noiseStep = parts === 0 ? rows.step : ((rows.count - 1) * rows.step) / parts
   const noise = paceNoise(
-    Array.from({ length: rows.count }, (_, row) => {
-      const laydown = rows.first + row * rows.step
+    Array.from({ length: parts + 1 }, (_, at) => {
+      const laydown = rows.first + at * noiseStep
       return { laydown, ...nearestAim(entriesFrom(laydown), range) }
     }),
   )
-  const noiseAt = (laydown: number) => cubicAt(noise, (laydown - rows.first) / rows.step)
+  const noiseAt = (laydown: number) => cubicAt(noise, (laydown - rows.first) / noiseStep)
 
   const candidates: Candidate[] = []
   for (let laydown = first; laydown <= last + 1e-9; laydown += laydownStep)
@@ -184,98 +192,100 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     }
     return all
   }
-  /** What lies beside an aimed candidate at the foul line, board by board as long as that promises more. */
-  function neighbours(from: Aimed): Aimed[] {
-    const tried: Aimed[] = []
-    const boards = new Set([from.laydown])
-    for (let here: Aimed | undefined = from; here;) {
-      const at: Aimed = here
-      const beside = [-laydownStep, laydownStep].flatMap((by): Candidate[] => {
-        const laydown = at.laydown + by
-        if (boards.has(laydown) || laydown < first || laydown > last) return []
-        boards.add(laydown)
-        const promising = candidates.find((one) => one.laydown === laydown)
-        if (promising) return [promising]
-        const [least, most] = targetsFrom(playable, laydown)
-        return [{ laydown, target: Math.min(most, Math.max(least, at.target + by * alongBoards)), promise: 0 }]
-      })
-      const found = aim(beside, at.off)
-      tried.push(...found)
-      here = found.sort(byPromise).find(({ promise }) => promise > at.promise)
-    }
-    return tried
+  /** Laydown boards that were looked at. */
+  const boards = new Set<number>()
+  /** What lies beside an aimed candidate at the foul line and was not looked at before, aimed. */
+  function beside({ laydown: at, target, off }: Aimed): Aimed[] {
+    boards.add(at)
+    const those = [-laydownStep, laydownStep].flatMap((by): Candidate[] => {
+      const laydown = at + by
+      if (boards.has(laydown) || laydown < first || laydown > last) return []
+      boards.add(laydown)
+      const promising = candidates.find((one) => one.laydown === laydown)
+      if (promising) return [promising]
+      const [least, most] = targetsFrom(playable, laydown)
+      return [{ laydown, target: Math.min(most, Math.max(least, target + by * alongBoards)), promise: 0 }]
+    })
+    return aim(those, off)
   }
-  /** Aimed candidates whose meant shot comes into the pocket, all thrown together. */
-  function settled(those: readonly Aimed[]): Aimed[] {
-    let open = [...those]
-    const inside: Aimed[] = []
-    // Where the entry bends between the shots it was aimed by, the meant shot may miss the pocket by little.
-    for (let turn = 0; turn <= mostTurns && open.length > 0; turn += 1) {
-      const thrown = shoot(
-        open.map(({ laydown, target }) => [laydown, target]),
-        baseStepS,
-      )
-      const hits = open.map((_, at) => inPocket(entryAt(thrown, at)))
-      inside.push(...open.filter((_, at) => hits[at]))
-      open = open.flatMap((one, at) => {
-        const [least, most] = targetsFrom(playable, one.laydown)
-        const target = Math.min(most, Math.max(least, one.target + one.inward * aimStep))
-        return hits[at] || target === one.target ? [] : [{ ...one, target }]
-      })
-    }
-    return inside.sort(byPromise)
+  /** Beside it, and on to that side as long as it promises more. */
+  function alongside(from: Aimed): Aimed[] {
+    const found = beside(from).sort(byPromise)
+    const [better] = found
+    return better && better.promise > from.promise ? [...found, ...alongside(better)] : found
   }
-  const roomOf = ({ laydown, target, sketched }: Aimed): Looked => {
+  const meantShot = (at: ShotInput) => traceShot(course, bowler, at.release, layout, model, baseStepS)
+  /**
+   * An aimed candidate whose meant shot comes into the pocket, none where it does not. Where the entry bends between the shots it was aimed by, the meant shot
+   * may miss the pocket by little: it is aimed further in then.
+   */
+  function settled(one: Aimed): Settled[] {
+    const [least, most] = targetsFrom(playable, one.laydown)
+    let { target } = one
+    for (let turn = 0; turn <= mostTurns; turn += 1) {
+      const meant = meantShot(input(one.laydown, target))
+      if (inPocket(entryOf(meant))) {
+        const { sketched } = one
+        return [{ ...one, target, meant, sketched: target === one.target ? sketched : undefined }]
+      }
+      const next = Math.min(most, Math.max(least, target + one.inward * aimStep))
+      if (next === target) break
+      target = next
+    }
+    return []
+  }
+  const roomOf = ({ laydown, target, sketched, meant }: Aimed & Partial<Settled>): Looked => {
     const at = input(laydown, target)
     const room = rough
       ? { ...integrateSurrogate(sketch(at, course, spread)), misses: [] }
       : roomForError(at, options, course, sketched)
-    return { laydownBoard: laydown, targetBoard: target, at, ...room }
+    return { laydownBoard: laydown, targetBoard: target, at, meant, ...room }
   }
+  /** What speed and rev rate do: lines that are weighed against each other lie near enough to share it. */
+  let moves: PaceMoves | undefined
   /** Chance of a strike by fewer shots than a room takes: enough to choose between lines, which what their aims promise is not. */
   const sketchOf = (one: Aimed): Aimed => {
-    const sketched = sketch(input(one.laydown, one.target), course, spread)
+    const sketched = sketch(input(one.laydown, one.target), course, spread, moves)
+    moves ??= sketched
     return { ...one, sketched, promise: integrateSurrogate(sketched).pCarry }
   }
   /** The best of some candidates and of what lies beside it, board by board, by their sketches. */
-  function bestOf(those: readonly Aimed[]): Aimed | undefined {
-    const known = settled(those).map(sketchOf)
-    let best = known.sort(byPromise)[0]
-    for (let on = best !== undefined; best && on;) {
-      const { laydown } = best
-      const beside = all.filter((one) => Math.abs(one.laydown - laydown) === laydownStep)
-      const fresh = beside.filter((one) => !known.some((other) => other.laydown === one.laydown))
-      known.push(...settled(fresh).map(sketchOf))
-      best = known.sort(byPromise)[0]
-      on = best?.laydown !== laydown
+  function bestOf(those: readonly Aimed[]): Settled | undefined {
+    for (const { laydown } of those) boards.add(laydown)
+    const known = those.map(sketchOf).sort(byPromise)
+    for (let best: Aimed | undefined; best !== known[0];) {
+      best = known[0]!
+      known.push(...beside(best).map(sketchOf))
+      known.sort(byPromise)
     }
-    return best
+    for (const one of known) for (const inside of settled(one)) return inside
+    return undefined
   }
 
-  const seeds = aimApart(rough ? 1 : 1 + alsoAimed, []).sort(byPromise)
-  const all = [...seeds, ...seeds.slice(0, 1).flatMap(neighbours)].sort(byPromise)
-  const rivals = all.slice(0, mostRivals).filter(({ promise }) => promise >= rivalShare * all[0]!.promise)
-  // The best is looked for the same way however many are asked for; in 3 of 100 set-ups one of the others turns out to strike a little more.
+  const seeds = aimApart(rough ? 1 : seedCount, []).sort(byPromise)
+  const all = rough ? [...seeds, ...seeds.flatMap(alongside)].sort(byPromise) : seeds
+  const rivals = all.filter(({ promise }) => promise >= rivalShare * all[0]!.promise)
+  // The best is looked for the same way however many are asked for.
   const best = rough ? rivals[0] : bestOf(rivals)
   const found = best ? [roomOf(best)] : []
   const fill = (those: readonly Aimed[], most: number) => {
     for (const one of those) {
       if (found.length >= most) return
       if (found.some(({ laydownBoard }) => Math.abs(laydownBoard - one.laydown) < apartBoards)) continue
-      found.push(...settled([one]).map(roomOf))
+      found.push(...settled(one).map(roomOf))
     }
   }
   fill(all, 1)
-  if (found.length < keep) fill(aimApart(keep + 1 + alsoAimed, seeds).sort(byPromise), keep)
-  return found.sort(byStrikes).map(({ at, ...line }) => ({
+  if (found.length < keep) fill(aimApart(keep + alsoAimed, seeds).sort(byPromise), keep)
+  return found.sort(byStrikes).map(({ at, meant, ...line }) => ({
     ...line,
     launchAngleDeg: at.release.launchAngleDeg,
-    outcome: outcomeOf(traceShot(course, bowler, at.release, layout, model, baseStepS), course),
+    outcome: outcomeOf(meant ?? meantShot(at), course),
   }))
 }
 
 /** A line with its room, before its meant shot is told. */
-type Looked = Omit<Line, 'launchAngleDeg' | 'outcome'> & { readonly at: ShotInput }
+type Looked = Omit<Line, 'launchAngleDeg' | 'outcome'> & { readonly at: ShotInput; readonly meant?: Trace | undefined }
 
 const byPromise = (a: { readonly promise: number }, b: { readonly promise: number }) => b.promise - a.promise
 const isApart = (a: { readonly laydown: number }, b: { readonly laydown: number }) =>

@@ -258,7 +258,7 @@ describe('room for error', () => {
     expect(lines.map((one) => one.pCarry)).toEqual(lines.map((one) => one.pCarry).sort((a, b) => b - a))
   })
 
-  const quick = { spread: usualSpread, samples: 1, seed: 1, method: 'quick', withoutMisses: true } as const
+  const quick = { spread: usualSpread, samples: 1, seed: 1, method: 'quick', misses: 'none' } as const
   const searched = [...grid, { raUm: 0.9 }, { raUm: 0.2, cover: 'pearl' as const }]
   test('the best line found strikes as often as the best of a brute-force grid, whatever the strength', () => {
     const playable = { laydown: [16, 28], target: [8, 16] } as const
@@ -276,9 +276,9 @@ describe('room for error', () => {
         return 1 - found!.pCarry / most
       }),
     )
-    // 0.6 in a hundred on average as measured, 2.6 before neighbours and rivals were looked at.
-    expect(losses.reduce((sum, loss) => sum + loss, 0) / losses.length).toBeLessThan(0.01)
-    expect(Math.max(...losses)).toBeLessThan(0.15)
+    // 0.06 in a hundred on average and 2.5 at worst as measured; with two rivals 0.6 and 14, without any 2.6 on average.
+    expect(losses.reduce((sum, loss) => sum + loss, 0) / losses.length).toBeLessThan(0.003)
+    expect(Math.max(...losses)).toBeLessThan(0.05)
   })
 
   test('who asks for one line and who asks for four get the same best one, or one that strikes hardly more', () => {

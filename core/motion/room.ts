@@ -5,7 +5,7 @@ import { type Deviation, type Spread, courseFor, deviateAll, inPocket, none } fr
 import { entryAt } from './entries.ts'
 import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
-import { type Surrogate, integrateSurrogate, surrogate } from './surrogate.ts'
+import { type Surrogate, integrateSurrogate, missesOn, surrogate } from './surrogate.ts'
 
 export interface Miss {
   readonly boards: number
@@ -67,15 +67,15 @@ function summarise(sampled: readonly Sampled[], misses: readonly Miss[]): Room {
   }
 }
 
+const charted = [-2, -1, 0, 1, 2]
 /** What a miss of −2 to +2 boards at the target does. */
 export function missChart(input: ShotInput, course: Course): Miss[] {
-  const missed = [-2, -1, 0, 1, 2]
   const entries = deviateAll(
     input,
     course,
-    missed.map((targetBoards) => ({ ...none, targetBoards })),
+    charted.map((targetBoards) => ({ ...none, targetBoards })),
   )
-  return missed.map((boards, at) => {
+  return charted.map((boards, at) => {
     const { entryBoard, gutter } = entryAt(entries, at)
     return { boards, entryBoard, gutter, pocket: inPocket({ entryBoard, gutter }) }
   })
@@ -91,8 +91,11 @@ export interface RoomOptions {
    * hundredth of the exact share, without a sample's noise.
    */
   readonly method?: 'exact' | 'quick' | undefined
-  /** A map shows no chart of misses, whose shots would cost it a tenth. */
-  readonly withoutMisses?: boolean | undefined
+  /**
+   * The chart of misses: by shots of its own when nothing is said; of the quick way also read from its grid, whose coarse steps are within 0.1 board, which
+   * costs nothing; or none, as on a map that shows none.
+   */
+  readonly misses?: 'shots' | 'grid' | 'none' | undefined
 }
 
 /** Room for error of a line: the share of the bowler's own spread of shots that reaches the pocket. The quick way goes on from a sketch of the same shot. */
@@ -102,8 +105,8 @@ export function roomForError(
   course = courseFor(input),
   sketched?: Surrogate,
 ): Room {
-  const misses = options.withoutMisses ? [] : missChart(input, course)
-  const { method = 'exact' } = options
+  const { method = 'exact', misses: asked = 'shots' } = options
+  const chart = () => (asked === 'none' ? [] : missChart(input, course))
   if (method === 'exact') {
     const all = deviations(options.spread, options.samples, options.seed)
     const entries = deviateAll(input, course, all)
@@ -112,9 +115,12 @@ export function roomForError(
         const entry = entryAt(entries, at)
         return { entryBoard: entry.entryBoard, gutter: entry.gutter, carry: carryChance(entry) }
       }),
-      misses,
+      chart(),
     )
   }
-  const { pPocket, pCarry, entryBoardSd } = integrateSurrogate(surrogate(input, course, options.spread, sketched))
+  const grid = surrogate(input, course, options.spread, sketched)
+  const read = asked === 'grid' ? missesOn(grid, options.spread, charted) : null
+  const misses = read?.map((one) => ({ ...one, pocket: inPocket(one) })) ?? chart()
+  const { pPocket, pCarry, entryBoardSd } = integrateSurrogate(grid)
   return { pPocket, pCarry, entryBoardSd, misses }
 }

@@ -37,14 +37,16 @@ const sharesOf = (all: readonly number[]) => {
 const [aimShares, paceShares] = [sharesOf(aims), sharesOf(paces)]
 const aimPlaces = Float64Array.from(aims, (sd) => nodeOf(sd, aimNodes, reachSd))
 
+/** Boards that speed and rev rate move the entry by, a standard deviation to either side. */
+export interface PaceMoves {
+  readonly bySpeed: number
+  readonly byRev: number
+}
 /** Entries of a grid's shots, pace by pace. */
-export interface Surrogate {
+export interface Surrogate extends PaceMoves {
   /** Rows of the grid, one for each pace. */
   readonly rows: number
   readonly entries: Entries
-  /** Boards that speed and rev rate move the entry by, a standard deviation to either side. */
-  readonly bySpeed: number
-  readonly byRev: number
 }
 
 /**
@@ -55,19 +57,30 @@ export interface Surrogate {
 export function surrogate(input: ShotInput, course: Course, spread: Spread, sketched?: Surrogate): Surrogate {
   return grid(input, course, spread, fullRows, sketched)
 }
-/** The rows in the middle only. */
-export const sketch = (input: ShotInput, course: Course, spread: Spread): Surrogate =>
-  grid(input, course, spread, sketchRows)
+/** The rows in the middle only. What speed and rev rate do is thrown for, or known of a line beside it. */
+export const sketch = (input: ShotInput, course: Course, spread: Spread, beside?: PaceMoves): Surrogate =>
+  grid(input, course, spread, sketchRows, undefined, beside)
 
-function grid(input: ShotInput, course: Course, spread: Spread, rows: number, known?: Surrogate): Surrogate {
-  const aimSd = Math.hypot(spread.targetBoards, (spread.launchAngleDeg ?? 0) * boardsPerLaunchDegree) || 1e-6
+/** Standard deviation of what a bowler misses by, boards at the target. */
+const aimSdOf = ({ targetBoards, launchAngleDeg = 0 }: Spread) =>
+  Math.hypot(targetBoards, launchAngleDeg * boardsPerLaunchDegree) || 1e-6
+
+function grid(
+  input: ShotInput,
+  course: Course,
+  spread: Spread,
+  rows: number,
+  known?: Surrogate,
+  beside: PaceMoves | undefined = known,
+): Surrogate {
+  const aimSd = aimSdOf(spread)
   const by = (aim: number, speed: number, rev: number): Deviation => ({
     targetBoards: aim * aimSd,
     speedMph: speed * spread.speedMph,
     revRpm: rev * spread.revRpm,
     angleDeg: 0,
   })
-  const { bySpeed, byRev } = known ?? moves()
+  const { bySpeed, byRev } = beside ?? moves()
   function moves() {
     const about = deviateAll(input, course, [by(0, 1, 0), by(0, -1, 0), by(0, 0, 1), by(0, 0, -1)], coarseStepS).board
     return { bySpeed: about[0]! - about[1]!, byRev: about[2]! - about[3]! }
@@ -85,6 +98,25 @@ function grid(input: ShotInput, course: Course, spread: Spread, rows: number, kn
   const thrown = deviateAll(input, course, all, coarseStepS)
   const entries = known ? between(thrown, known.entries, outside * aimNodes) : thrown
   return { rows, entries, bySpeed, byRev }
+}
+
+/** Entry boards of misses at the meant pace, and whether each goes into the gutter; null where one lies further out than the grid's shots. */
+export function missesOn(
+  { rows, entries }: Surrogate,
+  spread: Spread,
+  missed: readonly number[],
+): { readonly boards: number; readonly entryBoard: number; readonly gutter: boolean }[] | null {
+  const sd = aimSdOf(spread)
+  if (missed.some((boards) => Math.abs(boards) > reachSd * sd)) return null
+  const row = ((rows - 1) / 2) * aimNodes
+  return missed.map((boards) => {
+    const place = nodeOf(boards / sd, aimNodes, reachSd)
+    return {
+      boards,
+      entryBoard: cubicAt(entries.board, place, row, aimNodes),
+      gutter: entries.gutter[row + Math.round(place)] === 1,
+    }
+  })
 }
 
 /** What a spread of shots comes to. */

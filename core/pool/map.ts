@@ -63,7 +63,7 @@ export function mapTasks(question: MapQuestion): {
           kind: 'lines',
           shot,
           playable,
-          options: { spread, samples, seed, method: 'quick', keep, withoutMisses: true },
+          options: { spread, samples, seed, method: 'quick', keep, misses: 'none' },
         })
       }
     }

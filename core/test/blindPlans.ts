@@ -41,7 +41,7 @@ import { mixed } from './seeds.ts'
 const recipes = ['to-500', 'to-1000', 'to-2000', 'to-4000', '1500-polish']
 const shotsEach = 8
 const phases = [0, 60]
-const quick = { spread: usualSpread, samples: 1000, seed: 20, method: 'quick', keep: 1, withoutMisses: true } as const
+const quick = { spread: usualSpread, samples: 1000, seed: 20, method: 'quick', keep: 1, misses: 'none' } as const
 /** A cell as far as a plan reads it. */
 const cellOf = (p: number, best: number) =>
   ({ standing: p >= best - 0.1 ? 'likely' : 'open', strikes: { p, low: 0.8 * p, high: p } }) as unknown as CoverageCell
