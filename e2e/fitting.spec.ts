@@ -93,6 +93,7 @@ test('a left-hander comes in with two balls: keyboard only, known by the shop’
 
 test('a layout is drawn, dragged and typed, compared, named, printed and kept on the ball', async ({
   signedIn: page,
+  site,
 }) => {
   await page.goto('/rack')
   await page.getByRole('button', { name: 'Open Wrackline' }).click()
@@ -179,6 +180,13 @@ test('a layout is drawn, dragged and typed, compared, named, printed and kept on
   await grips.getByRole('group', { name: 'thumb' }).getByLabel('Size').fill('1.0625')
   await grips.getByRole('button', { name: 'Keep as a new sheet' }).click()
   await expect(page.getByText('Kept as a new grip sheet')).toBeVisible()
+  await page.getByRole('button', { name: 'Drilled so' }).click()
+  await expect(page.getByText('Wrackline is drilled 31 × 3 3/8 × 60')).toBeVisible()
+  // A slip is taken back: the ball is as it was drilled before, and the layout stays on the bench.
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect(page.getByText('Wrackline is drilled')).toHaveCount(0)
+  const takenBack = `select d.payload -> 'drillingAngleDeg' as angle from ball_event w join ball_event d on d.id = w.withdraws where d.kind = 'drilled'`
+  await expect.poll(() => behind(site, takenBack, [])).toEqual([{ angle: 31 }])
   await page.getByRole('button', { name: 'Drilled so' }).click()
   await expect(page.getByText('Wrackline is drilled 31 × 3 3/8 × 60')).toBeVisible()
   await page.goBack()

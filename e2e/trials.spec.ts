@@ -174,6 +174,25 @@ test('two bowlers throw the same balls: the style apart from the ball, under let
   await expect(result).toContainText(/● Skerrymoor beside Wrackline, over all of the bowler: 2\.\d boards higher/)
 })
 
+test('a free series: one ball as it comes, counted and compared with nothing', async ({ signedIn: page }) => {
+  const form = await newTrial(page, 'Where does it enter tonight?', 'F')
+  await choose(page, 'Balls', /Wrackline/)
+  await page.keyboard.press('Escape')
+  // Nothing is said of a control, of changes or of an order where there is one ball.
+  await expect(form).toContainText('8 shots or more. One arm is counted, and compared with nothing.')
+  await expect(form).not.toContainText(/control|At every change|one ball came after the other/)
+  await form.getByRole('button', { name: 'Begin the trial' }).click()
+  await expect(page.getByText('No shots yet. At least 4 an arm make a verdict.')).toBeVisible()
+  await toLane(page)
+  await page.getByRole('button', { name: 'They count' }).tap()
+  for (const entry of [17, 18, 17, 16, 17]) await shot(page, entry, 'right')
+  await page.getByRole('link', { name: 'Back to the trial' }).click()
+  const result = page.getByRole('region', { name: 'Result' })
+  await expect(result).toContainText('One arm: it is counted below, and compared with nothing.')
+  await expect(page.getByText('5 counted')).toBeVisible()
+  await expect(page.getByText('mean entry board 17.0')).toBeVisible()
+})
+
 test('before and after: between the two the work is asked for, and both balls are taken as they are then', async ({
   signedIn: page,
 }) => {

@@ -205,7 +205,7 @@ describe('what the engine answered is kept', () => {
       const met = fills.flatMap(({ patternId }) => view.targets.find(({ id }) => id === patternId)!.events)
       expect(met.map(({ nextOn }) => nextOn)).toContain(on)
     }
-  }, 60_000)
+  }, 120_000)
 
   test('a ball that is near the best in nothing ahead is told once its works are known, and none of them helps', async () => {
     const view = await coverageOf(database, await idOf('Bexa Thrumley'))
@@ -325,7 +325,7 @@ describe('plans over all balls', () => {
     expect(choices({ ...question, engine: { ...question.engine!, layouts: undefined } })).toBeLessThan(
       choices(question),
     )
-  }, 60_000)
+  }, 120_000)
 
   test('a ball of the shop’s stock is among what may be bought, and not once it is sold; each remedy says what the map would', async () => {
     const id = await idOf('Tib Harrowfen')
@@ -465,7 +465,7 @@ describe('plans over all balls', () => {
     expect((await promised()).latest.map(({ trialId }) => trialId).filter((one) => !others.includes(one))).toEqual([
       after,
     ])
-  }, 60_000)
+  }, 120_000)
 
   test('who has a ball for everything is sold nothing, even if balls may be bought', async () => {
     await computeCoverage(database, pool, await idOf('Isk Tarrowby'))
@@ -494,7 +494,7 @@ describe('a map that is being computed', () => {
     // What is ready is not taken away by a stop that comes too late.
     await stopMap(database, id)
     expect((await coverageOf(database, id)).engine.state).toBe('ready')
-  }, 60_000)
+  }, 120_000)
 
   test('is stopped in its midst: nothing half is kept', async () => {
     const id = await idOf('Corvin Saltmarrow')
@@ -510,7 +510,7 @@ describe('a map that is being computed', () => {
     expect(engine.stopped).toBe(true)
     expect(engine.state).not.toBe('ready')
     expect(engine.done).toBeLessThan(engine.total)
-  }, 60_000)
+  }, 120_000)
 
   test('is computed by a worker of its own, a process without a door, for a server that only queues', async () => {
     const url = await testDatabaseUrl('template_demo')

@@ -37,7 +37,6 @@ const { layout, canUndo, undo } = bench
 const grip = useGripSheets(customerId, () => customer.value?.hand)
 const { sound } = grip
 const other = useLayoutBeside()
-
 watch(
   [loaded, () => ball.value?.id],
   () => {
@@ -95,7 +94,8 @@ async function keepOnBall() {
   if (!checked.ok) return notices.failed(new Error(textOfAll(checked.fields)))
   await notices.attempt(async () => {
     balls.take(await post(`/balls/${one.id}/drilling`, checked.value))
-    notices.done(t('fitting.savedOnBall', { name: one.name, layout: layoutText(layout.value) }))
+    const told = t('fitting.savedOnBall', { name: one.name, layout: layoutText(layout.value) })
+    notices.done(told, () => balls.takeBack(checked.value.id))
   })
 }
 </script>

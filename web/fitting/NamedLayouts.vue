@@ -109,4 +109,8 @@ async function drop(layout: NamedLayout) {
   gap: var(--gap-2);
   align-items: center;
 }
+.library .row {
+  flex: none;
+  flex-wrap: nowrap;
+}
 </style>

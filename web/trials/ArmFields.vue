@@ -63,7 +63,9 @@ const message = (index: number) =>
     </template>
   </div>
   <fieldset v-if="arms().length > 0" class="arms">
-    <legend class="condensed">{{ t('trials.arms') }}</legend>
+    <legend class="condensed">
+      {{ form.values['design'] === 'free' ? t('trials.armsFree', arms().length) : t('trials.arms') }}
+    </legend>
     <v-text-field
       v-for="(arm, index) in arms()"
       :key="index"
@@ -87,5 +89,8 @@ const message = (index: number) =>
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 14rem), 1fr));
   gap: var(--gap-3);
   border: 0;
+}
+.arms legend {
+  padding-bottom: var(--gap-2);
 }
 </style>

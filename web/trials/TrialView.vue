@@ -137,7 +137,7 @@ usePlainKeys((key) => {
           <TableButtons :trial="trial" />
         </div>
         <p v-if="trial.shots.length === 0" class="soft">
-          {{ t('trials.noShots', { n: designs[trial.design].least }) }}
+          {{ t(trial.design === 'free' ? 'trials.noShotsFree' : 'trials.noShots', { n: designs[trial.design].least }) }}
         </p>
         <ShotList :trial="trial" />
       </section>

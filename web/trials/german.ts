@@ -63,6 +63,7 @@ const german: SameWords<typeof english> = {
   after: 'danach',
   otherBowler: 'Zweiter Spieler',
   arms: 'Varianten, die Kontrolle zuerst',
+  armsFree: 'Variante | Varianten',
   armName: 'Name von {letter}',
   armsMissing: 'Oben wählen, wonach gefragt ist; die Varianten folgen daraus.',
   factorsOf: { ball: 'Ball', surface: 'Oberfläche', bowler: 'Spieler', lane: 'Bahn', when: 'wann' },
@@ -80,6 +81,8 @@ const german: SameWords<typeof english> = {
   more: 'Mehr zum Versuch',
   plan: {
     wipe: 'Bei jedem Wechsel: Ball abwischen, Staub abwischen, Hand trocknen.',
+    wipeAlone: 'Vor jedem Wurf: Ball abwischen, Hand trocknen.',
+    alone: '{n} Würfe oder mehr. Eine Variante wird gezählt und mit nichts verglichen.',
     search: '{n} Würfe je Variante, {all} insgesamt: es sucht eine Stelle, es wägt keine Variante gegen eine andere.',
     shots:
       '{n} Würfe je Variante, {all} insgesamt, erkennen einen Unterschied von {boards} Brettern in vier von fünf Fällen, bei der üblichen Streuung eines Wurfs (angenommen).',
@@ -342,6 +345,7 @@ const german: SameWords<typeof english> = {
   asideFor: 'beiseitegelegt: {reason}',
   noneOfArm: 'noch nicht geworfen',
   noShots: 'Noch keine Würfe. Erst die Kontrolle werfen: mindestens {n} Würfe.',
+  noShotsFree: 'Noch keine Würfe. Ein Urteil braucht mindestens {n} je Variante.',
   warmUps: '{n} zum Einwerfen',
   strikes: '{hits} von {of} Strikes',
   run: '{n} Strikes in Folge: durch Zufall allein kommt eine so lange Folge in {percent} % solcher Reihen vor.',

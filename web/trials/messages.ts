@@ -59,6 +59,7 @@ export default {
   after: 'after',
   otherBowler: 'Second bowler',
   arms: 'Arms, the control first',
+  armsFree: 'Arm | Arms',
   armName: 'Name of {letter}',
   armsMissing: 'Choose what is asked for above; the arms follow from it.',
   factorsOf: { ball: 'ball', surface: 'surface', bowler: 'bowler', lane: 'lane', when: 'when' },
@@ -76,6 +77,8 @@ export default {
   more: 'More of the trial',
   plan: {
     wipe: 'At every change: wipe the ball, wipe off the dust, dry the hand.',
+    wipeAlone: 'Before every shot: wipe the ball, dry the hand.',
+    alone: '{n} shots or more. One arm is counted, and compared with nothing.',
     search: '{n} shots an arm, {all} in all: it looks for a place, it does not weigh one arm against another.',
     shots:
       '{n} shots an arm, {all} in all, tell a difference of {boards} boards in four of five cases, with the usual scatter of a shot (assumed).',
@@ -328,6 +331,7 @@ export default {
   asideFor: 'set aside: {reason}',
   noneOfArm: 'not thrown yet',
   noShots: 'No shots yet. Throw the control first: at least {n} shots.',
+  noShotsFree: 'No shots yet. At least {n} an arm make a verdict.',
   warmUps: '{n} to warm up',
   strikes: '{hits} of {of} strikes',
   run: '{n} strikes in a row: by chance alone so long a run comes in {percent} % of such rows.',

@@ -87,20 +87,24 @@ export function useArmFields(form: ReturnType<typeof useForm>, ballId: string | 
       return ball.surface.settled ? [] : [t('trials.notSettled', { name: ball.name })]
     }),
   )
+  const howMany = (alone: boolean) => {
+    if (design.value === 'ladder' || design.value === 'limit') return 'search'
+    return alone ? 'alone' : 'shots'
+  }
   /** What the order cannot tell, and the shots it takes: said before it begins. */
   const plan = computed(() => {
     const of = designs[design.value]
     if (proposed.value.length === 0) return []
     const n = of.shotsAnArm(wantedBoards)
+    // One arm has no order that could tell or hide anything.
+    const alone = proposed.value.length === 1
     const limits = [
-      ...of.cannotTell,
+      ...of.cannotTell.filter((limit) => !alone || limit !== 'order-unknown'),
       ...(design.value === 'beforeAfter' && !choice.reference ? (['no-reference'] as const) : []),
     ]
     return [
-      t(design.value === 'ladder' || design.value === 'limit' ? 'trials.plan.search' : 'trials.plan.shots', {
-        ...{ n, boards: wantedBoards, all: n * proposed.value.length },
-      }),
-      t('trials.plan.wipe'),
+      t(`trials.plan.${howMany(alone)}`, { n, boards: wantedBoards, all: n * proposed.value.length }),
+      t(alone ? 'trials.plan.wipeAlone' : 'trials.plan.wipe'),
       ...limits.map((limit) => t(`trials.limits.${limit}`)),
     ]
   })
