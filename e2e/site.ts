@@ -90,7 +90,8 @@ export async function openSite(databaseUrl: string): Promise<Site> {
 export const test = base.extend<
   {
     signedIn: Page
-    /** An error that a journey brings about on purpose. */ brings: RegExp | null
+    /** An error that a journey brings about on purpose. */
+    brings: RegExp | null
     site: Site
     world: string
   },

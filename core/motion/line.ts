@@ -89,7 +89,7 @@ interface Settled extends Aimed {
 /**
  * Lines by the chance of a strike over the bowler's whole spread, best first, then by the share in the pocket. A surface of entries over
  * laydown and target, from shots with coarse steps, tells for every board how much each aim promises; the most promising are aimed
- * anew with shots of their own, the best is followed along the foul line, and those that come near it are looked at over the whole spread.
+ * anew with shots of their own and looked at over the spread, and the best is followed along the foul line.
  */
 export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, options: LineOptions): Line[] {
   const input = (laydownBoard: number, targetBoard: number): ShotInput => ({
@@ -241,7 +241,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
       : roomForError(at, options, course, sketched)
     return { laydownBoard: laydown, targetBoard: target, at, meant, ...room }
   }
-  /** What speed and rev rate do: lines that are weighed against each other lie near enough to share it. */
+  /** What speed and rev rate do: it differs so little from line to line that those that are weighed share it (docs/decisions/0017). */
   let moves: PaceMoves | undefined
   /** Chance of a strike by fewer shots than a room takes: enough to choose between lines, which what their aims promise is not. */
   const sketchOf = (one: Aimed): Aimed => {

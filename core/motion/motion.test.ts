@@ -304,6 +304,24 @@ describe('room for error', () => {
     }
   })
 
+  test('a chart of misses read from the grid tells what reaches the pocket as the one thrown does; past the grid it is thrown', () => {
+    for (const setting of searched) {
+      const { laydownBoard, launchAngleDeg } = bestLines(shot(setting), usualPlayable, { ...quick, keep: 1 })[0]!
+      const input = { ...shot(setting), release: { laydownBoard, launchAngleDeg } }
+      const chart = (misses: 'grid' | 'shots', spread = usualSpread) =>
+        roomForError(input, { ...quick, misses, spread }).misses
+      const [read, thrown] = [chart('grid'), chart('shots')]
+      expect(read.map(({ boards }) => boards)).toEqual([-2, -1, 0, 1, 2])
+      for (const [at, one] of read.entries()) {
+        expect([one.pocket, one.gutter]).toEqual([thrown[at]!.pocket, thrown[at]!.gutter])
+        // The meant shot is one of the grid's.
+        expect(Math.abs(one.entryBoard - thrown[at]!.entryBoard)).toBeLessThan(one.boards === 0 ? 0.1 : 1)
+      }
+      const narrow = { ...usualSpread, targetBoards: 0.5 }
+      expect(chart('grid', narrow)).toEqual(chart('shots', narrow))
+    }
+  })
+
   test('the rough search loses little and is above the careful one by no more than a sketch is off', () => {
     for (const setting of searched) {
       const chance = (rough: boolean) =>

@@ -92,8 +92,8 @@ export interface RoomOptions {
    */
   readonly method?: 'exact' | 'quick' | undefined
   /**
-   * The chart of misses: by shots of its own when nothing is said; of the quick way also read from its grid, whose coarse steps are within 0.1 board, which
-   * costs nothing; or none, as on a map that shows none.
+   * The chart of misses: by shots of its own when nothing is said, as a screen shows it; of the quick way also read from its grid, which costs nothing and
+   * tells what still reaches the pocket, though where the oil ends sharply a miss may enter up to 0.8 board elsewhere; or none, as on a map that shows none.
    */
   readonly misses?: 'shots' | 'grid' | 'none' | undefined
 }

@@ -57,7 +57,7 @@ export interface Surrogate extends PaceMoves {
 export function surrogate(input: ShotInput, course: Course, spread: Spread, sketched?: Surrogate): Surrogate {
   return grid(input, course, spread, fullRows, sketched)
 }
-/** The rows in the middle only. What speed and rev rate do is thrown for, or known of a line beside it. */
+/** The rows in the middle only. What speed and rev rate do is thrown for, or known of another line. */
 export const sketch = (input: ShotInput, course: Course, spread: Spread, beside?: PaceMoves): Surrogate =>
   grid(input, course, spread, sketchRows, undefined, beside)
 
