@@ -69,8 +69,8 @@ function handle(client: pg.Pool | pg.PoolClient): Db {
 
 export interface DatabaseOptions {
   readonly onIdleError?: (error: Error) => void
-  /** Runs at the end of each transaction, inside it; what it returns runs once the transaction has been committed. */
-  readonly beforeCommit?: (db: Db) => Promise<(() => void) | undefined>
+  /** Runs at the end of each transaction, inside it. */
+  readonly beforeCommit?: (db: Db) => Promise<void>
   /** Connections at most. */
   readonly connections?: number
 }
@@ -98,9 +98,8 @@ export function openDatabase(
         await client.query('begin')
         const db = handle(client)
         const result = await work(db)
-        const after = await beforeCommit?.(db)
+        await beforeCommit?.(db)
         await client.query('commit')
-        after?.()
         return result
       } catch (error) {
         await client.query('rollback').catch(remember)

@@ -270,6 +270,52 @@ describe('several processes on one database', () => {
     expect(opened.length).toBe(6)
   }, 60_000)
 
+  test('what one queues the other hears of and works off, one after the other, and what it missed once it hears again', async () => {
+    const own = await testDatabase()
+    const url = urlOf(own)
+    const trouble: Error[] = []
+    const [counter, bench] = [
+      await openBehind(url, (e) => trouble.push(e), ['job']),
+      await openBehind(url, (e) => trouble.push(e), ['job']),
+    ]
+    const pool = openMotionPool(1)
+    const done: string[] = []
+    const job = {
+      name: 'job',
+      run: async (_: Database, __: unknown, id: string) => {
+        if (id === 'fails') throw new Error('on purpose')
+        done.push(id)
+        return Promise.resolve()
+      },
+    }
+    // Sooner than anybody would come upon it by looking.
+    const soon = async (...ids: readonly string[]) => {
+      for (let tries = 0; tries < 90 && done.length < ids.length; tries += 1)
+        await new Promise((resolve) => setTimeout(resolve, 100))
+      expect(done.toSorted()).toEqual(ids.toSorted())
+      done.length = 0
+    }
+    try {
+      await bench.work(own, pool, [], pino({ level: 'silent' }), [job])
+      for (const id of ['a', 'b', 'c', 'd', 'e']) await counter.later('job', id)
+      await soon('a', 'b', 'c', 'd', 'e')
+      // One that fails keeps nobody else waiting.
+      await counter.later('job', 'fails')
+      await counter.later('job', 'f')
+      await soon('f')
+      await own.run(
+        `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query = 'listen sleetfall_news'`,
+      )
+      await counter.later('job', 'g')
+      await soon('g')
+      expect(trouble.map(({ message }) => message)).toEqual([expect.stringMatching(/terminating connection/)])
+    } finally {
+      pool.close()
+      await Promise.all([counter.close(), bench.close()])
+      await own.close()
+    }
+  }, 60_000)
+
   test('a reading recorded by one is fitted by the other, once, and both then read the same curve', async () => {
     const own = await testDatabase()
     await own.run(`insert into shop (name, session_secret) values ('Test shop', 'x') on conflict do nothing`)

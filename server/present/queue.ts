@@ -3,6 +3,7 @@ import pg from 'pg'
 import PgBoss from 'pg-boss'
 import type { Logger } from 'pino'
 import type { Database, Db } from '../database/db.ts'
+import { openNews, tell } from '../database/news.ts'
 import type { Job, Task } from '../http/area.ts'
 import { teach } from '../surface/experience.ts'
 import { keepWanted } from '../surface/fits.ts'
@@ -15,9 +16,15 @@ const queues = { fit: 'fit', behind: 'present-behind' } as const
 /** Fits that one transaction queues at most; the next ones queue the rest. */
 const mostAtOnce = 100
 
+/** What failed lets others go first. */
+const laterAgain = { retryDelay: 5 } as const
+
+/** Whoever works is told what is queued; it looks by itself too, for what failed and is tried again, and while the wire is broken. */
+const looksEvery = { own: { pollingIntervalSeconds: 10 }, tasks: { pollingIntervalSeconds: 20 } } as const
+
 export interface Behind {
   /** At the end of each transaction: brings up to date what it moved, and queues what takes longer. */
-  readonly beforeCommit: (db: Db) => Promise<(() => void) | undefined>
+  readonly beforeCommit: (db: Db) => Promise<void>
   /** Queues a job on a record; one that waits already is not queued twice. `soon`: somebody looks at it. */
   later(job: string, id: string, soon?: boolean): Promise<void>
   /** Begins to work the queues off, and the tasks when their time comes. */
@@ -73,7 +80,11 @@ export async function openBehind(
       await boss.createQueue(queue, { name: queue, policy: 'short', retryLimit: 3 })
     for (const name of jobNames) await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
   })
-  const workers: string[] = []
+  /** Who works each queue off here. */
+  const workers = new Map<string, string[]>()
+  const wake = (queue: string | null) =>
+    (queue === null ? [...workers.values()].flat() : (workers.get(queue) ?? [])).forEach((id) => boss.notifyWorker(id))
+  let deaf = () => {}
   const within = (db: Db) => ({
     db: { executeSql: async (text: string, values: unknown[]) => ({ rows: await db.many<object>(text, values) }) },
   })
@@ -85,43 +96,62 @@ export async function openBehind(
         ends = await openEnds(db, mostAtOnce)
       }
       const { fits: wanted, behind } = ends
-      for (const ballId of wanted) await boss.send(queues.fit, { ballId }, { singletonKey: ballId, ...within(db) })
-      if (behind) await boss.send(queues.behind, {}, within(db))
-      return wanted.length > 0 || behind ? () => workers.forEach((id) => boss.notifyWorker(id)) : undefined
+      for (const ballId of wanted)
+        await boss.send(queues.fit, { ballId }, { singletonKey: ballId, ...laterAgain, ...within(db) })
+      if (behind) await boss.send(queues.behind, {}, { ...laterAgain, ...within(db) })
+      if (wanted.length > 0) await tell(db, 'waiting', queues.fit)
+      if (behind) await tell(db, 'waiting', queues.behind)
     },
     async later(job, id, soon = false) {
-      await boss.send(job, { id }, { singletonKey: id, priority: soon ? 10 : 0 })
+      await boss.send(job, { id }, { singletonKey: id, priority: soon ? 10 : 0, ...laterAgain })
+      const db = boss.getDb()
+      await tell(
+        { run: async (sql, values = []) => (await db.executeSql(sql, [...values])).rows.length },
+        'waiting',
+        job,
+      )
     },
     async work(database, pool, tasks, logger, jobs = []) {
-      const seconds = { pollingIntervalSeconds: 2 }
-      workers.push(
-        await boss.work<{ ballId: string }>(queues.fit, seconds, async (jobs) => {
-          for (const { data } of jobs) await fitBall(database, pool, data.ballId)
-        }),
-        await boss.work(queues.behind, seconds, async () => {
-          // Each of these transactions queues the fits that it found wanting.
-          while ((await database.transaction((db) => settleBehind(db, 'later'))) > 0);
-        }),
-      )
+      const news = openNews({ connectionString: url }, (error) => report(error as Error))
+      news.on('waiting', wake)
+      deaf = () => news.close()
+      const worked = async <T>(queue: string, run: (waiting: PgBoss.Job<T>[]) => Promise<void>) => {
+        const id = await boss.work<T>(queue, { ...looksEvery.own, priority: true }, async (waiting) => {
+          // There may be more.
+          await run(waiting).finally(() => boss.notifyWorker(id))
+        })
+        workers.set(queue, [...(workers.get(queue) ?? []), id])
+      }
+      await worked<{ ballId: string }>(queues.fit, async (waiting) => {
+        for (const { data } of waiting) await fitBall(database, pool, data.ballId)
+      })
+      await worked(queues.behind, async () => {
+        // Each of these transactions queues the fits that it found wanting.
+        while ((await database.transaction((db) => settleBehind(db, 'later'))) > 0);
+      })
       for (const { name, run, atOnce = 1 } of jobs)
         for (let i = 0; i < atOnce; i += 1)
-          await boss.work<{ id: string }>(name, { pollingIntervalSeconds: 0.5, priority: true }, async (waiting) => {
+          await worked<{ id: string }>(name, async (waiting) => {
             for (const { data } of waiting) await run(database, pool, data.id)
           })
       for (const { name, every, run } of tasks) {
         await boss.createQueue(name, { name, policy: 'short', retryLimit: 1 })
         await boss.schedule(name, every)
-        await boss.work(name, { pollingIntervalSeconds: 20 }, () => run(database, logger))
+        await boss.work(name, looksEvery.tasks, () => run(database, logger))
       }
       // What an earlier process left behind.
       await boss.send(queues.behind, {})
+      wake(queues.behind)
     },
-    close: () => boss.stop({ timeout: 4000 }),
+    async close() {
+      deaf()
+      await boss.stop({ timeout: 4000 })
+    },
   }
 }
 
 /** Without queues: everything is made at once, inside the transaction; for imports and tests. */
-export const atOnce = async (db: Db): Promise<undefined> => {
+export const atOnce = async (db: Db): Promise<void> => {
   await settleMine(db, 'now')
   await settle(db, (await openEnds(db, mostAtOnce)).fits, 'now')
   while ((await settleBehind(db, 'now')) > 0);
