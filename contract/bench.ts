@@ -207,6 +207,8 @@ export interface Station {
 /** What the strip at the foot of every screen shows. */
 export interface BenchStrip {
   readonly stations: readonly (Station & {
+    /** Until when it cannot be used; null when it can. */
+    readonly closedUntil: string | null
     readonly job: {
       readonly id: string
       readonly ballName: string

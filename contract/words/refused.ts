@@ -85,6 +85,8 @@ export const refused = {
   waterTooHot: 'The water is over {limit} °C. Take the ball and your hands away, let it cool and measure again.',
   measureCooler: 'Measure again: the job goes on once the water is under {limit} °C.',
   includesCleaning: '“{work}” waits for this ball already and includes the cleaning.',
+  stationsClosed:
+    'Every {station} is closed; the plan of the bench says until when. Open it there once it can be used again.',
   stationsBusy: 'Every {station} is busy. Finish the ball that is on it first.',
   mostPhotos: 'A ball keeps at most {count} photos; remove one first.',
   sameName: 'There is a customer called {name} already. If this is somebody else, say how to tell them apart.',

@@ -94,6 +94,32 @@ describe('a job from the list to the shelf', () => {
     await done(second, 0).expect(200)
   })
 
+  test('a broken spinner is shown closed and given no ball; the other one is, until it is closed too', async () => {
+    await emptyStations()
+    const until = new Date(Date.now() + 86_400_000).toISOString()
+    const spinners = async () =>
+      (await technician.get('/bench/strip')).body.stations.filter((one: { kind: string }) => one.kind === 'spinner')
+    const [first, ...others] = await spinners()
+    const close = (ids: readonly string[], at: string | null) =>
+      shop.database.run('update station set closed_until = $2 where id = any($1)', [ids, at])
+    expect(first.closedUntil).toBeNull()
+    await close([first.id], until)
+    expect((await spinners())[0]).toMatchObject({ closedUntil: until, job: null })
+    const job = (await start(await newJob()).expect(200)).body
+    await close(
+      others.map(({ id }: { id: string }) => id),
+      until,
+    )
+    const refused = await done(job, 0)
+    expect(refused.body).toMatchObject({ code: 'wrong-state', said: { key: 'refused.stationsClosed' } })
+    if (others.length > 0) {
+      await close([others[0].id], new Date(Date.now() - 1000).toISOString())
+      expect((await done(job, 0).expect(200)).body.procedure[1].stationName).toBe(others[0].name)
+    }
+    await close([first.id, ...others.map(({ id }: { id: string }) => id)], null)
+    await emptyStations()
+  })
+
   test('a step tapped too early is taken back; a stopped job writes only what was done', async () => {
     await emptyStations()
     const sanded = await through((await start(await newJob()).expect(200)).body, 2)

@@ -13,11 +13,8 @@ import * as store from './store.ts'
 export async function begin(db: Db, job: Job, position: number): Promise<void> {
   const step = job.procedure[position]!
   if (await store.beginStep(db, job.id, step)) return
-  throw new ProblemError(
-    409,
-    'wrong-state',
-    said('refused.stationsBusy', { station: said(`stations.${step.station}`) }),
-  )
+  const why = (await store.allClosed(db, step.station)) ? 'stationsClosed' : 'stationsBusy'
+  throw new ProblemError(409, 'wrong-state', said(`refused.${why}`, { station: said(`stations.${step.station}`) }))
 }
 
 /** Ends the current step and begins the next; the last one finishes the job and writes the ball's history. */

@@ -176,17 +176,26 @@ export const claimJob = async (db: Db, id: string, version: number) =>
     [id, version],
   )) === 1
 
-/** A station of a kind that can take the ball now, or null when all are busy. */
+/** A station of a kind that can take the ball now, or null when all are busy or closed. */
 async function freeStation(db: Db, kind: ProcedureStep['station']): Promise<Station | null> {
   return db.maybeOne<Station>(
-    `select id, name, kind from station s where kind = $1 and (kind not in ('spinner', 'bath') or not exists (
+    `select id, name, kind from station s where kind = $1 and coalesce(closed_until <= now(), true) and (kind not in ('spinner', 'bath') or not exists (
        select from job_step where station_id = s.id and started_at is not null and done_at is null))
      order by name limit 1 for update skip locked`,
     [kind],
   )
 }
 
-/** Puts a step on a free station of its kind; false when every one is busy. */
+/** Whether every station of a kind is closed, as when it is broken. */
+export const allClosed = async (db: Db, kind: ProcedureStep['station']): Promise<boolean> =>
+  (
+    await db.one<{ closed: boolean }>(
+      'select coalesce(bool_and(closed_until > now()), false) as closed from station where kind = $1',
+      [kind],
+    )
+  ).closed
+
+/** Puts a step on a free station of its kind; false when every one is busy or closed. */
 export async function beginStep(db: Db, jobId: string, step: JobStep): Promise<boolean> {
   const station = await freeStation(db, step.station)
   if (!station) return false
@@ -323,9 +332,10 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
       pausedSeconds: number
       pausedAt: string | null
       pausedReason: string
+      closedUntil: string | null
     }
   >(
-    `select s.id, s.name, s.kind, r.job_id, r.ball_name, r.key, r.started_at, r.minutes, r.paused_seconds, r.paused_at, r.paused_reason
+    `select s.id, s.name, s.kind, case when s.closed_until > now() then s.closed_until end as closed_until, r.job_id, r.ball_name, r.key, r.started_at, r.minutes, r.paused_seconds, r.paused_at, r.paused_reason
      from station s left join lateral (
        select st.job_id, b.name as ball_name, st.key, st.started_at, st.minutes, st.paused_seconds, j.paused_at, j.paused_reason
        from job_step st join job j on j.id = st.job_id and j.state = 'running' join ball_label b on b.id = j.ball_id
@@ -341,10 +351,11 @@ export async function benchStrip(db: Db): Promise<BenchStrip> {
   const { waiting } = await db.one<{ waiting: number }>(
     `select count(*)::int as waiting from job where state = 'waiting'`,
   )
-  const stations = rows.map(({ id, name, kind, jobId, ballName, key, ...times }) => ({
+  const stations = rows.map(({ id, name, kind, closedUntil, jobId, ballName, key, ...times }) => ({
     id,
     name,
     kind,
+    closedUntil,
     job: jobId === null ? null : { id: jobId, ballName, stepKey: key, ...times },
   }))
   return { stations, alarms: await unseenAlarms(db), next, waiting, serverTime: new Date().toISOString() }

@@ -50,6 +50,9 @@ const stations = computed(() =>
         >{{ station.job.ballName }}
         <span class="figure" :class="{ over: station.bad }">{{ station.time }}</span></router-link
       >
+      <span v-else-if="station.closedUntil" class="small closed"
+        >× {{ t('shell.strip.closed', { day: dayText(station.closedUntil) }) }}</span
+      >
       <span v-else class="soft small">{{ t('shell.strip.free') }}</span>
     </div>
     <div class="next">
@@ -133,7 +136,8 @@ const stations = computed(() =>
   font-size: 0.95rem;
   color: var(--ink-soft);
 }
-.over {
+.over,
+.closed {
   color: var(--bad);
 }
 </style>

@@ -75,6 +75,7 @@ const german: SameWords<typeof english> = {
   strip: {
     label: 'Werkbank jetzt',
     free: 'frei',
+    closed: 'geschlossen bis {day}',
     left: 'noch {time}',
     over: '{time} darüber',
     paused: 'ruht',

@@ -72,6 +72,7 @@ export default {
   strip: {
     label: 'Bench now',
     free: 'free',
+    closed: 'closed until {day}',
     left: '{time} left',
     over: '{time} over',
     paused: 'paused',

@@ -88,6 +88,7 @@ export const refused: SameWords<typeof english.refused> = {
   waterTooHot: 'Das Wasser hat über {limit} °C. Ball und Hände wegnehmen, abkühlen lassen und noch einmal messen.',
   measureCooler: 'Noch einmal messen: der Auftrag geht weiter, sobald das Wasser unter {limit} °C hat.',
   includesCleaning: '„{work}“ wartet schon auf diesen Ball und schließt das Reinigen ein.',
+  stationsClosed: 'Geschlossen: {station}. Bis wann, steht im Plan der Werkbank; dort wieder öffnen, sobald benutzbar.',
   stationsBusy: 'Belegt: {station}. Erst den Ball dort fertig machen.',
   mostPhotos: 'Ein Ball behält höchstens {count} Fotos; erst eines entfernen.',
   sameName:
