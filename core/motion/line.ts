@@ -76,6 +76,8 @@ interface Candidate {
 /** A candidate aimed by shots of its own. */
 interface Aimed extends BestAim {
   readonly laydown: number
+  /** What the surface of entries promised of it. */
+  readonly hoped: number
   /** Boards that coarse steps are off here. */
   readonly off: number
   /** Shots thrown for its sketch, which its room goes on from. */
@@ -166,14 +168,14 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
             baseStepS,
           )
         : null
-    return together.flatMap(({ laydown, target }, at) => {
+    return together.flatMap(({ laydown, target, promise: hoped }, at) => {
       const from = at * ownCount
       const own = partOf(thrown, from, from + ownCount)
       const off = known ?? meant!.board[at]! - own.board[ownShots]!
       for (let k = 0; k < ownCount; k += 1) own.board[k]! += off
       const row = { meant: own, noise: noiseAt(laydown) }
       const best = aimAnew(row, target, targetsFrom(playable, laydown), spread)
-      return best ? [{ laydown, off, ...best }] : []
+      return best ? [{ laydown, hoped, off, ...best }] : []
     })
   }
   /** Those that promise most, so many in all and apart from each other, aimed; where one enters nowhere near, the next of those that wait takes its place. */
@@ -192,11 +194,14 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     }
     return all
   }
+  /** Aimed and not found worth a sketch, as long as nothing beside it is. */
+  let aside: readonly Aimed[] = []
   /** Laydown boards that were looked at. */
   const boards = new Set<number>()
   /** What lies beside an aimed candidate at the foul line and was not looked at before, aimed. */
   function beside({ laydown: at, target, off }: Aimed): Aimed[] {
     boards.add(at)
+    const before = aside.filter(({ laydown }) => Math.abs(laydown - at) === laydownStep)
     const those = [-laydownStep, laydownStep].flatMap((by): Candidate[] => {
       const laydown = at + by
       if (boards.has(laydown) || laydown < first || laydown > last) return []
@@ -206,7 +211,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
       const [least, most] = targetsFrom(playable, laydown)
       return [{ laydown, target: Math.min(most, Math.max(least, target + by * alongBoards)), promise: 0 }]
     })
-    return aim(those, off)
+    return [...before, ...aim(those, off)]
   }
   /** Beside it, and on to that side as long as it promises more. */
   function alongside(from: Aimed): Aimed[] {
@@ -244,7 +249,7 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
   /** What speed and rev rate do: it differs so little from line to line that those that are weighed share it (docs/decisions/0017). */
   let moves: PaceMoves | undefined
   /** Chance of a strike by fewer shots than a room takes: enough to choose between lines, which what their aims promise is not. */
-  const sketchOf = (one: Aimed): Aimed => {
+  const sketchOf = <T extends Aimed>(one: T): T => {
     const sketched = sketch(input(one.laydown, one.target), course, spread, moves)
     moves ??= sketched
     return { ...one, sketched, promise: integrateSurrogate(sketched).pCarry }
@@ -255,29 +260,50 @@ export function bestLines(shot: Omit<ShotInput, 'release'>, playable: Playable, 
     const known = those.map(sketchOf).sort(byPromise)
     for (let best: Aimed | undefined; best !== known[0];) {
       best = known[0]!
-      known.push(...beside(best).map(sketchOf))
+      const near = beside(best)
+      aside = aside.filter((one) => !near.includes(one))
+      known.push(...near.map(sketchOf))
       known.sort(byPromise)
     }
-    for (const one of known) for (const inside of settled(one)) return inside
-    return undefined
+    let chosen: Settled | undefined
+    for (const one of known) {
+      if (chosen && chosen.promise >= one.promise) break
+      // Aimed further in it keeps less of what it promised: another may keep more.
+      for (const inside of settled(one)) {
+        const kept = inside.sketched ? inside : sketchOf(inside)
+        if (!chosen || kept.promise > chosen.promise) chosen = kept
+      }
+    }
+    return chosen
   }
 
   const seeds = aimApart(rough ? 1 : seedCount, []).sort(byPromise)
-  const all = rough ? [...seeds, ...seeds.flatMap(alongside)].sort(byPromise) : seeds
-  const rivals = all.filter(({ promise }) => promise >= rivalShare * all[0]!.promise)
+  const most = seeds[0]?.promise ?? 0
+  for (const { laydown } of seeds) boards.add(laydown)
+  const isRival = ({ promise }: Aimed) => promise >= rivalShare * most
+  // The top may lie on the next board, above all where one keeps less than was hoped of it since its best aim enters beside the pocket.
+  const found = seeds.filter((one) => rough || isRival(one) || one.hoped > most).flatMap(alongside)
+  const all = [...seeds, ...found].sort(byPromise)
+  const rivals = all.filter((one) =>
+    seeds.includes(one)
+      ? isRival(one)
+      : one.promise >= rivalShare * all[0]!.promise &&
+        all.every(({ laydown, promise }) => promise <= one.promise || Math.abs(laydown - one.laydown) > laydownStep),
+  )
+  aside = all.filter((one) => !rivals.includes(one) && !seeds.includes(one))
   // The best is looked for the same way however many are asked for.
   const best = rough ? rivals[0] : bestOf(rivals)
-  const found = best ? [roomOf(best)] : []
-  const fill = (those: readonly Aimed[], most: number) => {
+  const lines = best ? [roomOf(best)] : []
+  const fill = (those: readonly Aimed[], count: number) => {
     for (const one of those) {
-      if (found.length >= most) return
-      if (found.some(({ laydownBoard }) => Math.abs(laydownBoard - one.laydown) < apartBoards)) continue
-      found.push(...settled(one).map(roomOf))
+      if (lines.length >= count) return
+      if (lines.some(({ laydownBoard }) => Math.abs(laydownBoard - one.laydown) < apartBoards)) continue
+      lines.push(...settled(one).map(roomOf))
     }
   }
   fill(all, 1)
-  if (found.length < keep) fill(aimApart(keep + alsoAimed, seeds).sort(byPromise), keep)
-  return found.sort(byStrikes).map(({ at, meant, ...line }) => ({
+  if (lines.length < keep) fill(aimApart(keep + alsoAimed, seeds).sort(byPromise), keep)
+  return lines.sort(byStrikes).map(({ at, meant, ...line }) => ({
     ...line,
     launchAngleDeg: at.release.launchAngleDeg,
     outcome: outcomeOf(meant ?? meantShot(at), course),

@@ -44,6 +44,8 @@ export interface PaceMoves {
 }
 /** Entries of a grid's shots, pace by pace. */
 export interface Surrogate extends PaceMoves {
+  /** Whether what speed and rev rate do was thrown for this very line. */
+  readonly own: boolean
   /** Rows of the grid, one for each pace. */
   readonly rows: number
   readonly entries: Entries
@@ -52,11 +54,20 @@ export interface Surrogate extends PaceMoves {
 /**
  * Entry as a function of the deviations from few shots. Speed and rev rate move the entry nearly along one direction of the two: found
  * from four shots about the meant one, it is followed together with the aim on a grid, row by row; what lies across it moves nothing to
- * first order. Rows of a sketch of the same shot are not thrown again.
+ * first order. Rows of a sketch of the same shot are not thrown again, where it followed the pace the way that this line asks for.
  */
 export function surrogate(input: ShotInput, course: Course, spread: Spread, sketched?: Surrogate): Surrogate {
-  return grid(input, course, spread, fullRows, sketched)
+  if (!sketched || sketched.own) return grid(input, course, spread, fullRows, sketched)
+  const own = paceMoves(input, course, spread)
+  return isSameWay(own, sketched)
+    ? grid(input, course, spread, fullRows, sketched)
+    : grid(input, course, spread, fullRows, undefined, own)
 }
+/** Two directions of the pace count as one up to this angle, rad. */
+const sameWay = 0.05
+const isSameWay = (a: PaceMoves, b: PaceMoves): boolean =>
+  Math.abs(a.bySpeed * b.byRev - a.byRev * b.bySpeed) <=
+  Math.sin(sameWay) * Math.hypot(a.bySpeed, a.byRev) * Math.hypot(b.bySpeed, b.byRev)
 /** The rows in the middle only. What speed and rev rate do is thrown for, or known of another line. */
 export const sketch = (input: ShotInput, course: Course, spread: Spread, beside?: PaceMoves): Surrogate =>
   grid(input, course, spread, sketchRows, undefined, beside)
@@ -64,6 +75,22 @@ export const sketch = (input: ShotInput, course: Course, spread: Spread, beside?
 /** Standard deviation of what a bowler misses by, boards at the target. */
 const aimSdOf = ({ targetBoards, launchAngleDeg = 0 }: Spread) =>
   Math.hypot(targetBoards, launchAngleDeg * boardsPerLaunchDegree) || 1e-6
+/** A deviation in standard deviations of the aim, of speed and of rev rate. */
+const deviationBy = (spread: Spread, aim: number, speed: number, rev: number): Deviation => ({
+  targetBoards: aim * aimSdOf(spread),
+  speedMph: speed * spread.speedMph,
+  revRpm: rev * spread.revRpm,
+  angleDeg: 0,
+})
+function paceMoves(input: ShotInput, course: Course, spread: Spread): PaceMoves {
+  const about = deviateAll(
+    input,
+    course,
+    [1, -1].map((by) => deviationBy(spread, 0, by, 0)).concat([1, -1].map((by) => deviationBy(spread, 0, 0, by))),
+    coarseStepS,
+  ).board
+  return { bySpeed: about[0]! - about[1]!, byRev: about[2]! - about[3]! }
+}
 
 function grid(
   input: ShotInput,
@@ -73,18 +100,7 @@ function grid(
   known?: Surrogate,
   beside: PaceMoves | undefined = known,
 ): Surrogate {
-  const aimSd = aimSdOf(spread)
-  const by = (aim: number, speed: number, rev: number): Deviation => ({
-    targetBoards: aim * aimSd,
-    speedMph: speed * spread.speedMph,
-    revRpm: rev * spread.revRpm,
-    angleDeg: 0,
-  })
-  const { bySpeed, byRev } = beside ?? moves()
-  function moves() {
-    const about = deviateAll(input, course, [by(0, 1, 0), by(0, -1, 0), by(0, 0, 1), by(0, 0, -1)], coarseStepS).board
-    return { bySpeed: about[0]! - about[1]!, byRev: about[2]! - about[3]! }
-  }
+  const { bySpeed, byRev } = beside ?? paceMoves(input, course, spread)
   const length = Math.hypot(bySpeed, byRev) || 1
   const outside = known ? (rows - known.rows) / 2 : 0
   const isKnown = (row: number) => known !== undefined && row >= outside && row < rows - outside
@@ -93,11 +109,11 @@ function grid(
     if (isKnown(row)) continue
     const pace = placeOf(row, rows, paceReach(rows))
     for (let k = 0; k < aimNodes; k += 1)
-      all.push(by(placeOf(k, aimNodes, reachSd), (pace * bySpeed) / length, (pace * byRev) / length))
+      all.push(deviationBy(spread, placeOf(k, aimNodes, reachSd), (pace * bySpeed) / length, (pace * byRev) / length))
   }
   const thrown = deviateAll(input, course, all, coarseStepS)
   const entries = known ? between(thrown, known.entries, outside * aimNodes) : thrown
-  return { rows, entries, bySpeed, byRev }
+  return { rows, entries, bySpeed, byRev, own: beside === undefined || beside === known }
 }
 
 /** Entry boards of misses at the meant pace, and whether each goes into the gutter; null where one lies further out than the grid's shots. */

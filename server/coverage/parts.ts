@@ -11,7 +11,7 @@ import {
 import type { Kept } from './store.ts'
 
 /** Raised when the core answers otherwise to the same question. */
-const model = 11
+const model = 12
 
 /** What the engine's answers rest on, a fingerprint each: an answer holds as long as those of its ball, its state and the bowler do. */
 export interface Parts {

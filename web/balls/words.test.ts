@@ -16,7 +16,15 @@ import {
 import { catalogue } from '../messages.ts'
 import { useStepText } from '../bench/useStepText.ts'
 import { useSession } from '../shell/session.ts'
-import { onlyLikely, roundGrit, scannedText, signOf, statusSign, useSurfaceText } from '../surface/useSurfaceText.ts'
+import {
+  onlyLikely,
+  readingText,
+  roundGrit,
+  scannedText,
+  signOf,
+  statusSign,
+  useSurfaceText,
+} from '../surface/useSurfaceText.ts'
 import { inApp } from '../test/inApp.ts'
 import { useDueText } from '../upkeep/useDueText.ts'
 import { useEventText } from './eventText.ts'
@@ -48,13 +56,14 @@ describe('words for a surface', () => {
     expect(text.grit(surfaceAfter([surfaced(start, '2000-polish')]))).toBe('polish, > 5500')
     expect(text.grit(surfaceAfter([], { factoryGrit: null }))).toBe('surface unknown')
     expect(scannedText(0.2)).toMatch(/^> 5500$/)
+    expect([readingText(5400), readingText(5500), readingText(6000)]).toEqual(['5400', '≥ 5500', '≥ 5500'])
     expect([text.finishName(8400), text.finishName(1000)]).toEqual(['polish', '1000'])
   })
 
   test('each says where its figure comes from, and one that was just read says what was read', async () => {
     const text = await inApp(useSurfaceText)
     expect(text.why(fresh)).toBe('Wear with the shop’s starting values; no reading on this surface')
-    expect(text.why(read)).toMatch(/^Wear fitted to 1 reading of this surface Read as 4000 since its last game/)
+    expect(text.why(read)).toMatch(/^Wear fitted to 1 reading of this surface\. Read as 4000 since its last game/)
     const later = surfaceAfter([
       surfaced(start),
       played(start + day, 9),

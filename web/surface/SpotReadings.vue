@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { type ScanSpot, gritOfRa, limits, raOfGrit, readingMeant, scanSummary, scannerTopGrit } from '@sleetfall/core'
+import { type ScanSpot, limits, raOfGrit, readingMeant, scanSummary, scannerTopGrit } from '@sleetfall/core'
 import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import QuantityField from '../controls/QuantityField.vue'
 import { useDevices } from '../equipment/store.ts'
 import { useNotices } from '../shell/notices.ts'
-import { roundGrit } from './useSurfaceText.ts'
+import { readingText, roundGrit } from './useSurfaceText.ts'
 
 /** Four spots of a ball, on and off the track: read by the scanner or typed, with median and spread at once. */
 export interface SpotReading {
@@ -67,12 +67,7 @@ const slips = computed(() =>
     return meant === null || grit === null ? [] : [{ index, grit, meant }]
   }),
 )
-const text = (grit: number | null) =>
-  grit === null || !Number.isFinite(grit)
-    ? '–'
-    : grit >= scannerTopGrit
-      ? `≥ ${scannerTopGrit}`
-      : String(roundGrit(gritOfRa(raOfGrit(grit))))
+const text = (grit: number | null) => (grit === null || !Number.isFinite(grit) ? '–' : readingText(grit))
 </script>
 
 <template>

@@ -6,7 +6,7 @@ import HowKnown from '../controls/HowKnown.vue'
 import { dayText } from '../controls/days.ts'
 import { nowMs } from '../http/clock.ts'
 import { useSurfaceKnown } from './useSurfaceKnown.ts'
-import { roundGrit, signOf, useSurfaceText } from './useSurfaceText.ts'
+import { readingText, signOf, useSurfaceText } from './useSurfaceText.ts'
 import { fixed } from '../controls/figures.ts'
 
 /** A ball's surface and oil as they are now, each figure with what it rests on. */
@@ -43,15 +43,15 @@ const leaves = computed(() => {
     <p v-if="page.surface.lastScan">
       {{
         t('surface.page.lastScan', {
-          grit: roundGrit(page.surface.lastScan.grit),
+          grit: readingText(page.surface.lastScan.grit),
           spread: Math.round(page.surface.lastScan.spreadGrit),
           day: dayText(new Date(page.surface.lastScan.atMs).toISOString()),
         })
       }}
       <template v-if="page.surface.lastScan.trackGrit !== null && page.surface.lastScan.offTrackGrit !== null">{{
         t('surface.scan.both', {
-          track: roundGrit(page.surface.lastScan.trackGrit),
-          off: roundGrit(page.surface.lastScan.offTrackGrit),
+          track: readingText(page.surface.lastScan.trackGrit),
+          off: readingText(page.surface.lastScan.offTrackGrit),
         })
       }}</template>
     </p>
@@ -60,7 +60,7 @@ const leaves = computed(() => {
       {{
         t('surface.page.labelDisagrees', {
           label: page.labelDisagrees.labelGrit,
-          scan: roundGrit(page.labelDisagrees.scannedGrit),
+          scan: readingText(page.labelDisagrees.scannedGrit),
         })
       }}
     </p>

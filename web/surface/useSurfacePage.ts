@@ -8,7 +8,7 @@ import { get } from '../http/client.ts'
 import { ApiError, errorText } from '../http/problem.ts'
 import { useNotices } from '../shell/notices.ts'
 import { loadAdvice, loadSurface } from './pageStore.ts'
-import { roundGrit } from './useSurfaceText.ts'
+import { readingText } from './useSurfaceText.ts'
 
 const mostWork = 12
 const lookAgainMs = 900
@@ -75,7 +75,7 @@ export function useSurfacePage(ballId: Ref<string>) {
   const justRead = computed(() => {
     const surface = page.value?.surface
     return surface?.provenance === 'fitted' && surface.gamesSinceScan === 0 && surface.lastScan
-      ? t('surface.justRead', { grit: roundGrit(surface.lastScan.grit) })
+      ? t('surface.justRead', { grit: readingText(surface.lastScan.grit) })
       : ''
   })
   const told = ['surfaced', 'scanned', 'extracted', 'checked', 'locked']

@@ -10,6 +10,10 @@ export function scannedText(raUm: number): string {
   return grit > scannerTopGrit ? `> ${scannerTopGrit}` : String(roundGrit(grit))
 }
 
+/** A reading as it counts: at the top of its range the scanner only tells a bound. */
+export const readingText = (grit: number): string =>
+  grit >= scannerTopGrit ? `≥ ${scannerTopGrit}` : String(roundGrit(grit))
+
 /** Signs of a surface's state: shape first, word beside it. */
 export const statusSign: Readonly<Record<SurfaceNow['status'], string>> = {
   'in-window': '●',
@@ -54,7 +58,7 @@ export function useSurfaceText() {
     now.provenance === 'fitted' && now.curve?.fitted
       ? t('surface.fittedWhy', { n: fittedTo(now) }, fittedTo(now)) +
         (now.gamesSinceScan === 0 && now.lastScan
-          ? ` ${t('surface.justRead', { grit: roundGrit(now.lastScan.grit) })}`
+          ? `. ${t('surface.justRead', { grit: readingText(now.lastScan.grit) })}`
           : '')
       : t(`surface.provenanceWhy.${now.provenance}`, { games: now.gamesSinceScan ?? 0 })
   const oil = (now: SurfaceNow) => t('surface.oil', { percent: Math.round(100 * now.oilShare) })

@@ -90,7 +90,4 @@ const message = (index: number) =>
   gap: var(--gap-3);
   border: 0;
 }
-.arms legend {
-  padding-bottom: var(--gap-2);
-}
 </style>
