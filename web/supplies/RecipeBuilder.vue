@@ -40,7 +40,7 @@ const steps = computed({
   get: () => form.values['steps'] as KeyedStep[],
   set: (value) => (form.values['steps'] = value),
 })
-const { startGrit, wantedGrit, keepTeeth, unreachable, after, doubts, ...edit } = useRecipeSteps(steps)
+const { startGrit, wantedGrit, keepTeeth, unreachable, comesTo, after, doubts, ...edit } = useRecipeSteps(steps)
 const last = computed(() => after.value.at(-1))
 const list = ref<HTMLElement | null>(null)
 const focus = useRowFocus(list)
@@ -131,6 +131,12 @@ async function save() {
       />
       <v-btn class="touch" @click="edit.suggest">{{ t('supplies.find') }}</v-btn>
       <p v-if="unreachable" role="status">▲ {{ t('supplies.unreachable') }}</p>
+      <p v-else-if="comesTo" class="small" role="status">
+        {{ t('supplies.comesTo', { top: scannedText(comesTo.raTopUm) }) }}
+        <template v-if="comesTo.raBaseUm !== null">{{
+          t('supplies.comesToTeeth', { base: scannedText(comesTo.raBaseUm) })
+        }}</template>
+      </p>
     </fieldset>
     <v-textarea v-bind="form.field('note')" rows="2" :label="t('supplies.note')" />
   </FormDialog>
@@ -155,5 +161,8 @@ async function save() {
   grid-template-columns: 1fr 1fr auto;
   gap: var(--gap-2);
   align-items: start;
+}
+.suggest > p {
+  grid-column: 1 / -1;
 }
 </style>

@@ -51,6 +51,8 @@ const german: SameWords<typeof english> = {
   teeth: 'Zähne darunter',
   teethHint: 'Leer: was bleibt',
   find: 'Schritte suchen',
+  comesTo: 'Mit den wenigsten Schritten wird es oben {top} (angenommen).',
+  comesToTeeth: 'Darunter bleibt {base}.',
   unreachable:
     'Keine Folge unserer Pads führt dorthin: die gewünschten Täler sind feiner, als ein Spinner in einem Zug herausbringt.',
   problems: {

@@ -48,6 +48,8 @@ export default {
   teeth: 'Teeth underneath',
   teethHint: 'Empty: whatever stays',
   find: 'Find the steps',
+  comesTo: 'With the fewest steps it comes to {top} on top (assumed).',
+  comesToTeeth: 'Underneath stays {base}.',
   unreachable:
     'No row of our pads gets there: the valleys wanted are finer than what a spinner can bring out in one go.',
   problems: {

@@ -75,6 +75,24 @@ describe('a recipe that is being built', () => {
       expect(builder.after.value.at(-1)!.raTopUm / raOfGrit(wanted)).toBeLessThan(1.15)
     }
   })
+  test('what the steps found come to is told, until they are others: of teeth the fewest steps often miss what was asked', () => {
+    const builder = build(4000)
+    expect(builder.comesTo.value).toBeNull()
+    builder.wantedGrit.value = 3000
+    builder.suggest()
+    expect(builder.comesTo.value).toEqual({ raTopUm: builder.after.value.at(-1)!.raTopUm, raBaseUm: null })
+    builder.keepTeeth.value = 500
+    builder.suggest()
+    const { raBaseUm } = builder.comesTo.value!
+    expect(raBaseUm).toBe(builder.after.value.at(-1)!.raBaseUm)
+    expect(Math.abs(Math.log(raBaseUm! / raOfGrit(500)))).toBeLessThan(Math.log(1.33))
+    builder.change(0, { grit: 1000 })
+    expect(builder.comesTo.value).toBeNull()
+    builder.suggest()
+    expect(builder.comesTo.value).not.toBeNull()
+    builder.remove(0)
+    expect(builder.comesTo.value).toBeNull()
+  })
   test('where there is no way nothing that was built is touched, and it is said', () => {
     const builder = build(500, 2000)
     const before = builder.steps.value

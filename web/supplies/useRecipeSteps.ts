@@ -29,6 +29,9 @@ export function useRecipeSteps(steps: WritableComputedRef<KeyedStep[]>) {
   /** Grit of the valleys to be kept; nothing: whatever comes out. */
   const keepTeeth = ref<number | null>(null)
   const unreachable = ref(false)
+  /** Keys of the steps that were found last, and whether teeth were asked for. */
+  const found = ref({ keys: '', teeth: false })
+  const keysOf = (all: readonly KeyedStep[]) => all.map(({ key }) => key).join()
   const start = computed(() => {
     const raUm = raOfGrit(said(startGrit.value) ?? usualStartGrit)
     return { raTopUm: raUm, raBaseUm: raUm }
@@ -36,8 +39,17 @@ export function useRecipeSteps(steps: WritableComputedRef<KeyedStep[]>) {
   const after = computed(() => finishByStep(start.value, steps.value))
   const doubts = computed(() => recipeDoubts(steps.value))
 
-  const change = (index: number, part: Partial<RecipeStep>) =>
-    (steps.value = steps.value.map((step, at) => (at === index ? { ...step, ...part } : step)))
+  /** What the steps that were found come to, as long as they stand there: near the wanted finish, seldom on it. */
+  const comesTo = computed(() => {
+    const last = after.value.at(-1)
+    if (!last || keysOf(steps.value) !== found.value.keys) return null
+    return { raTopUm: last.raTopUm, raBaseUm: found.value.teeth ? last.raBaseUm : null }
+  })
+
+  function change(index: number, part: Partial<RecipeStep>): void {
+    found.value = { keys: '', teeth: false }
+    steps.value = steps.value.map((step, at) => (at === index ? { ...step, ...part } : step))
+  }
   const remove = (index: number) => (steps.value = steps.value.filter((_, at) => at !== index))
   const add = () => (steps.value = [...steps.value, keyedStep(spinnerStep('pad', 2000))])
   /** Moves a step one place; past either end nothing happens. */
@@ -54,12 +66,14 @@ export function useRecipeSteps(steps: WritableComputedRef<KeyedStep[]>) {
     const wanted = said(wantedGrit.value)
     if (wanted === null) return
     const teeth = said(keepTeeth.value)
-    const found = shortestRecipe(start.value, {
+    const shortest = shortestRecipe(start.value, {
       raTopUm: raOfGrit(wanted),
       raBaseUm: teeth === null ? null : raOfGrit(teeth),
     })
-    unreachable.value = found === null
-    if (found) steps.value = found.steps.map(keyedStep)
+    unreachable.value = shortest === null
+    if (!shortest) return
+    steps.value = shortest.steps.map(keyedStep)
+    found.value = { keys: keysOf(steps.value), teeth: teeth !== null }
   }
-  return { startGrit, wantedGrit, keepTeeth, unreachable, after, doubts, change, remove, add, move, suggest }
+  return { startGrit, wantedGrit, keepTeeth, unreachable, comesTo, after, doubts, change, remove, add, move, suggest }
 }
