@@ -15,7 +15,8 @@ const clusterUrl = (database: string) => {
   return pattern.replace(/NAME$/, database)
 }
 
-type Template = 'template_migrated' | 'template_demo'
+/** Of the migrated one, of the demo world, and of the demo world with its maps computed. */
+type Template = 'template_migrated' | 'template_demo' | 'template_browser'
 async function newDatabaseUrl(from: string): Promise<string> {
   const name = `t_${randomBytes(6).toString('hex')}`
   const client = new pg.Client({ connectionString: clusterUrl('postgres') })

@@ -162,6 +162,9 @@ async function save() {
   gap: var(--gap-2);
   align-items: start;
 }
+.suggest legend {
+  padding: 0 var(--gap-1);
+}
 .suggest > p {
   grid-column: 1 / -1;
 }
