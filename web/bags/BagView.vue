@@ -104,7 +104,7 @@ const print = () =>
             })
           }}</span>
         </div>
-        <p v-if="view.schools.length > 0" class="small soft">
+        <p v-if="view.schools.length > 0" class="small soft sentence">
           {{
             view.schools
               .map((one) =>

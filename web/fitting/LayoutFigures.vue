@@ -85,10 +85,6 @@ const reading = computed(() => readingOf(props.bench.layout.value))
 </template>
 
 <style scoped>
-/* Put together from words, or beginning with a hole's own name. */
-.sentence::first-letter {
-  text-transform: uppercase;
-}
 .fields {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
