@@ -17,7 +17,7 @@ import { partOf } from './entries.ts'
 import { entrySurface } from './entrySurface.ts'
 import { type Trace, baseStepS } from './integrate.ts'
 import { type Room, type RoomOptions, roomForError } from './room.ts'
-import { type PaceMoves, type Surrogate, integrateSurrogate, sketch } from './surrogate.ts'
+import { type PaceMoves, type Sketch, integrateSurrogate, sketch } from './surrogate.ts'
 import { type ShotInput, type ShotOutcome, entryOf, outcomeOf, traceShot } from './simulate.ts'
 import { type Thrown, volley } from './volley.ts'
 
@@ -81,7 +81,7 @@ interface Aimed extends BestAim {
   /** Boards that coarse steps are off here. */
   readonly off: number
   /** Shots thrown for its sketch, which its room goes on from. */
-  readonly sketched?: Surrogate | undefined
+  readonly sketched?: Sketch | undefined
 }
 /** One whose meant shot comes into the pocket. */
 interface Settled extends Aimed {

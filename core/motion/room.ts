@@ -5,7 +5,7 @@ import { type Deviation, type Spread, courseFor, deviateAll, inPocket, none } fr
 import { entryAt } from './entries.ts'
 import type { Course } from './ground.ts'
 import type { ShotInput } from './simulate.ts'
-import { type Surrogate, integrateSurrogate, missesOn, surrogate } from './surrogate.ts'
+import { type Sketch, integrateSurrogate, missesOn, surrogate } from './surrogate.ts'
 
 export interface Miss {
   readonly boards: number
@@ -103,7 +103,7 @@ export function roomForError(
   input: ShotInput,
   options: RoomOptions,
   course = courseFor(input),
-  sketched?: Surrogate,
+  sketched?: Sketch,
 ): Room {
   const { method = 'exact', misses: asked = 'shots' } = options
   const chart = () => (asked === 'none' ? [] : missChart(input, course))

@@ -44,11 +44,15 @@ export interface PaceMoves {
 }
 /** Entries of a grid's shots, pace by pace. */
 export interface Surrogate extends PaceMoves {
-  /** Whether what speed and rev rate do was thrown for this very line. */
-  readonly own: boolean
   /** Rows of the grid, one for each pace. */
   readonly rows: number
   readonly entries: Entries
+}
+
+/** The rows in the middle only. */
+export interface Sketch extends Surrogate {
+  /** Whether what speed and rev rate do was thrown for this very line. */
+  readonly own: boolean
 }
 
 /**
@@ -56,7 +60,7 @@ export interface Surrogate extends PaceMoves {
  * from four shots about the meant one, it is followed together with the aim on a grid, row by row; what lies across it moves nothing to
  * first order. Rows of a sketch of the same shot are not thrown again, where it followed the pace the way that this line asks for.
  */
-export function surrogate(input: ShotInput, course: Course, spread: Spread, sketched?: Surrogate): Surrogate {
+export function surrogate(input: ShotInput, course: Course, spread: Spread, sketched?: Sketch): Surrogate {
   if (!sketched || sketched.own) return grid(input, course, spread, fullRows, sketched)
   const own = paceMoves(input, course, spread)
   return isSameWay(own, sketched)
@@ -69,8 +73,10 @@ const isSameWay = (a: PaceMoves, b: PaceMoves): boolean =>
   Math.abs(a.bySpeed * b.byRev - a.byRev * b.bySpeed) <=
   Math.sin(sameWay) * Math.hypot(a.bySpeed, a.byRev) * Math.hypot(b.bySpeed, b.byRev)
 /** The rows in the middle only. What speed and rev rate do is thrown for, or known of another line. */
-export const sketch = (input: ShotInput, course: Course, spread: Spread, beside?: PaceMoves): Surrogate =>
-  grid(input, course, spread, sketchRows, undefined, beside)
+export const sketch = (input: ShotInput, course: Course, spread: Spread, beside?: PaceMoves): Sketch => ({
+  ...grid(input, course, spread, sketchRows, undefined, beside),
+  own: beside === undefined,
+})
 
 /** Standard deviation of what a bowler misses by, boards at the target. */
 const aimSdOf = ({ targetBoards, launchAngleDeg = 0 }: Spread) =>
@@ -113,7 +119,7 @@ function grid(
   }
   const thrown = deviateAll(input, course, all, coarseStepS)
   const entries = known ? between(thrown, known.entries, outside * aimNodes) : thrown
-  return { rows, entries, bySpeed, byRev, own: beside === undefined || beside === known }
+  return { rows, entries, bySpeed, byRev }
 }
 
 /** Entry boards of misses at the meant pace, and whether each goes into the gutter; null where one lies further out than the grid's shots. */
