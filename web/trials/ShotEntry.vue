@@ -24,6 +24,12 @@ const held = useShotEntry(
   props.tellsLast,
 )
 const { form, nothing, meant, asked, sameThing, moved, queue, record, repeat, toggle, toggleFlag, onKey } = held
+/** What waits to be sent. Only what lies on the device is said to be kept there. */
+const waiting = computed(() =>
+  queue.away && !queue.unkept
+    ? { text: 'trials.waitingAway', n: queue.keptOf(props.trial.id) }
+    : { text: queue.away ? 'trials.waitingHere' : 'trials.waiting', n: queue.of(props.trial.id).length },
+)
 const leave = () => form.field<number[] | null>('leave')
 const strike = computed(() => Array.isArray(form.values['leave']) && form.values['leave'].length === 0)
 const options = (names: readonly string[], words: string) =>
@@ -124,16 +130,7 @@ const reasons = computed(() =>
       <v-btn class="next-action record" @click="record">{{ t('trials.record') }}</v-btn>
     </div>
     <p v-if="queue.unkept" class="bad small" role="alert">{{ t('trials.unkept') }}</p>
-    <p v-if="queue.of(trial.id).length > 0" role="status" class="small">
-      ◇
-      {{
-        t(
-          queue.away ? 'trials.waitingAway' : 'trials.waiting',
-          { n: queue.of(trial.id).length },
-          queue.of(trial.id).length,
-        )
-      }}
-    </p>
+    <p v-if="waiting.n > 0" role="status" class="small">◇ {{ t(waiting.text, { n: waiting.n }, waiting.n) }}</p>
     <p class="small soft keys">{{ t('trials.keys') }}</p>
   </section>
 </template>

@@ -312,6 +312,8 @@ const german: SameWords<typeof english> = {
     keep: '{typed} behalten',
   },
   waiting: '{n} Würfe sind unterwegs | {n} Wurf ist unterwegs | {n} Würfe sind unterwegs',
+  waitingHere:
+    'Keine Antwort. {n} Würfe warten darauf, hinauszugehen | Keine Antwort. {n} Wurf wartet darauf, hinauszugehen | Keine Antwort. {n} Würfe warten darauf, hinauszugehen',
   waitingAway:
     'Keine Antwort. {n} Würfe bleiben auf diesem Gerät und gehen hinaus, sobald sie da ist. | Keine Antwort. {n} Wurf bleibt auf diesem Gerät und geht hinaus, sobald sie da ist. | Keine Antwort. {n} Würfe bleiben auf diesem Gerät und gehen hinaus, sobald sie da ist.',
   onDevice: 'auf diesem Gerät, noch nicht gesandt',

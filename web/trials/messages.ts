@@ -305,6 +305,8 @@ export default {
     keep: 'Keep {typed}',
   },
   waiting: '{n} shots on their way | {n} shot on its way | {n} shots on their way',
+  waitingHere:
+    'No answer. {n} shots wait to be sent | No answer. {n} shot waits to be sent | No answer. {n} shots wait to be sent',
   waitingAway:
     'No answer. {n} shots are kept on this device and sent once it is back. | No answer. {n} shot is kept on this device and sent once it is back. | No answer. {n} shots are kept on this device and sent once it is back.',
   onDevice: 'on this device, not sent yet',

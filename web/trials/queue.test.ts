@@ -11,6 +11,7 @@ import type { useTrials } from './store.ts'
 
 /** A page as far as the queue needs one: its events, and what a device keeps over a reload. */
 class Page extends EventTarget {
+  readonly BroadcastChannel = BroadcastChannel
   readonly kept = new Map<string, string>()
   readonly localStorage = {
     getItem: (key: string) => this.kept.get(key) ?? null,
@@ -110,6 +111,14 @@ async function rest(ms = 50) {
     await jest.advanceTimersByTimeAsync(ms / 5)
     await queues.useShotQueue().settled()
   }
+}
+
+/** Another tab of the device says that something changed, and time passes until it shows here. */
+async function fromAnotherTab(shows: () => boolean) {
+  const other = new BroadcastChannel('sleetfall-shots')
+  other.postMessage(randomUUID())
+  for (let i = 0; i < 100 && !shows(); i += 1) await rest(10)
+  other.close()
 }
 
 describe('shots typed at the lane', () => {
@@ -273,7 +282,45 @@ describe('shots typed at the lane', () => {
     expect(queue.waiting).toEqual([])
   })
 
-  test('closing the page asks only where the device keeps nothing', async () => {
+  test('another tab’s are seen here, each time that it says so', async () => {
+    const queue = await opened()
+    now.state.mode = 'away'
+    const others: string[] = []
+    for (let n = 1; n <= 2; n += 1) {
+      const one = {
+        kind: 'shot',
+        shot: shot(),
+        trialId,
+        shotId: randomUUID(),
+        writeId: randomUUID(),
+        order: n,
+        refused: null,
+      }
+      others.push(one.shotId)
+      await kept.put('writes', one)
+      await fromAnotherTab(() => queue.waiting.length === n)
+      expect(queue.waiting.map(({ shotId }) => shotId)).toEqual(others)
+    }
+  })
+
+  test('one added while the device is asked what another tab left there stays among those that wait', async () => {
+    const queue = await opened()
+    now.state.mode = 'away'
+    const [first, second] = [shot(), shot()]
+    queue.add(trialId, first)
+    await rest()
+    const { getAll } = IDBIndex.prototype
+    const asked = jest.spyOn(IDBIndex.prototype, 'getAll').mockImplementationOnce(function (this: IDBIndex, ...of) {
+      const answer = getAll.apply(this, of)
+      queue.add(trialId, second)
+      return answer
+    })
+    await fromAnotherTab(() => asked.mock.calls.length >= 2)
+    asked.mockRestore()
+    expect(queue.waiting.map((one) => one.shotId)).toEqual([first.id, second.id])
+  })
+
+  test('closing the page asks only where the device keeps nothing, or has not kept it yet', async () => {
     const queue = await opened()
     const leaving = () => {
       const event = new Event('beforeunload', { cancelable: true })
@@ -282,8 +329,9 @@ describe('shots typed at the lane', () => {
     }
     now.state.mode = 'away'
     queue.add(trialId, shot())
+    expect([queue.of(trialId).length, queue.keptOf(trialId), leaving()]).toEqual([1, 0, true])
     await rest()
-    expect([queue.unkept, leaving()]).toEqual([false, false])
+    expect([queue.unkept, queue.keptOf(trialId), leaving()]).toEqual([false, 1, false])
     const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new DOMException('full', 'QuotaExceededError')
     })

@@ -41,12 +41,16 @@ export const useShotQueue = defineStore('shotQueue', () => {
   const loaded = ref(false)
   /** The device keeps nothing, such as in a private window: closing the page would lose them. */
   const unkept = ref(false)
+  /** Which writes lie on the device by now; one that was only begun would be lost with the page. */
+  const laid = shallowRef<ReadonlySet<string>>(new Set())
   /** The last try found no server. */
   const away = ref(false)
   const unsent = computed(() => waiting.value.filter((one) => one.refused === null))
   const ofTrial = (trialId: string) => waiting.value.filter((one) => one.trialId === trialId)
   /** Shots of a trial that wait. */
   const of = (trialId: string) => ofTrial(trialId).filter((one): one is WaitingShot => one.kind === 'shot')
+  /** How many shots of a trial lie on the device: fewer than wait while one is still being written there. */
+  const keptOf = (trialId: string) => of(trialId).filter(({ writeId }) => laid.value.has(writeId)).length
   /** A trial as it is once everything that waits is done: what a screen reckons with. Done twice it is the same. */
   function applied(trial: Trial): Trial {
     const changes = ofTrial(trial.id).filter((one) => one.refused === null)
@@ -76,13 +80,22 @@ export const useShotQueue = defineStore('shotQueue', () => {
   function keep(work: () => PromiseLike<unknown>): void {
     written = written
       .then(work)
-      .then(() => mayTell.value && tell('changed'))
+      // Another word each time: the same one again would not be heard.
+      .then(() => mayTell.value && tell(newId()))
       .catch(() => (unkept.value = true))
   }
   async function read(): Promise<void> {
-    await written
     try {
-      waiting.value = (await keptWrites()) as unknown as WaitingWrite[]
+      let before: Promise<unknown>
+      let kept: readonly WaitingWrite[]
+      // What is added while the device answers is not in its answer yet.
+      do {
+        before = written
+        await before
+        kept = (await keptWrites()) as unknown as WaitingWrite[]
+      } while (before !== written)
+      waiting.value = kept
+      laid.value = new Set(waiting.value.map(({ writeId }) => writeId))
     } catch {
       unkept.value = true
     }
@@ -170,7 +183,10 @@ export const useShotQueue = defineStore('shotQueue', () => {
     const one: WaitingWrite = { ...change, trialId, shotId, writeId, order: lastOrder, refused: null }
     waiting.value = [...waiting.value, one]
     // A copy without the reactive shell, which IndexedDB does not take.
-    keep(() => keepWrite(JSON.parse(JSON.stringify(one)) as WaitingWrite))
+    keep(async () => {
+      await keepWrite(JSON.parse(JSON.stringify(one)) as WaitingWrite)
+      laid.value = new Set([...laid.value, one.writeId])
+    })
   }
   function add(trialId: string, shot: TrialShotInput): void {
     append(trialId, shot.id, { kind: 'shot', shot })
@@ -203,10 +219,10 @@ export const useShotQueue = defineStore('shotQueue', () => {
   useEventListener(window, 'online', () => void send())
   useIntervalFn(() => void send(), againMs)
   useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
-    if (unkept.value && unsent.value.length > 0) event.preventDefault()
+    if (unsent.value.some(({ writeId }) => unkept.value || !laid.value.has(writeId))) event.preventDefault()
   })
   return {
-    ...{ waiting, unsent, away, unkept, loaded, of, ofTrial, applied },
+    ...{ waiting, unsent, away, unkept, loaded, of, ofTrial, keptOf, applied },
     ...{ ready, add, setAside, takeOut, drop, send, settled },
   }
 })
