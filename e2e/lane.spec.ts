@@ -21,6 +21,7 @@ test.describe('at the lane, on a phone', () => {
       await expect(entry).toHaveValue('')
     }
     await expect(page.getByText('No answer. 2 shots are kept on this device')).toBeVisible()
+    await expect(page.getByText('This device keeps nothing')).toHaveCount(0)
     await expect(rows).toHaveCount(before + 2)
     await expect(rows.nth(1)).toContainText('16.9')
     await expect(rows.nth(2)).toContainText('16.4')

@@ -66,6 +66,8 @@ export async function openSite(databaseUrl: string): Promise<Site> {
         BACKUP_FOLDER: backups,
         // Only when a journey asks.
         BACKUP_DAILY: 'off',
+        // Most journeys ask the engine nothing.
+        MOTION_WARM_UP: 'off',
         DATABASE_URL: databaseUrl,
         DEVICES_URL: `http://127.0.0.1:${devicesPort}`,
         PORT: String(port),

@@ -56,7 +56,8 @@ server.once('error', (error) => {
 server.listen(Number(process.env['PORT'] ?? 4310), process.env['HOST'] ?? '127.0.0.1', () => {
   logger.info({ address: server.address() }, 'listening')
   process.send?.('listening')
-  warmUp(motion).catch((error: unknown) => logger.warn({ err: error }, 'motion threads'))
+  if (process.env['MOTION_WARM_UP'] !== 'off')
+    warmUp(motion).catch((error: unknown) => logger.warn({ err: error }, 'motion threads'))
   behind.work(database, motion, tasks, logger, jobs).catch((error: unknown) => logger.warn({ err: error }, 'queue'))
 })
 

@@ -273,7 +273,9 @@ describe('the plan of the bench', () => {
     ]
     await technician.get(`/open/bench/${first.secret}`).expect(404)
     expect(events((await technician.get(`/open/bench/${second.secret}`).expect(200)).text)).toHaveLength(file.length)
+    expect(Date.parse((await technician.get('/plan/link').expect(200)).body.since)).toBeGreaterThan(Date.now() - 60_000)
     await technician.post('/plan/link/end', {}).expect(200)
+    expect((await technician.get('/plan/link').expect(200)).body).toEqual({ since: null })
     await technician.get(`/open/bench/${second.secret}`).expect(404)
     // Who has nothing to do there has an empty one.
     expect(events((await owner.get('/plan/calendar').expect(200)).text)).toEqual([])

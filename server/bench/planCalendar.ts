@@ -16,6 +16,13 @@ export async function makePlanLink(db: Db, staffId: string): Promise<string> {
   )
   return secret
 }
+/** Since when a member's address holds; null when there is none. */
+export async function planLinkSince(db: Db, staffId: string): Promise<string | null> {
+  const link = await db.maybeOne<{ since: string }>('select updated_at as since from plan_link where staff_id = $1', [
+    staffId,
+  ])
+  return link?.since ?? null
+}
 export const endPlanLink = (db: Db, staffId: string) => db.run('delete from plan_link where staff_id = $1', [staffId])
 
 /** Member behind an address that holds and who still works here; null for any other. */

@@ -5,7 +5,7 @@ import { type Context, idOf, signedIn } from '../http/context.ts'
 import { notFound } from '../http/errors.ts'
 import { write } from '../http/write.ts'
 import { paceNow, readPlan, takePlan } from './plan.ts'
-import { calendarOfMember, endPlanLink, makePlanLink } from './planCalendar.ts'
+import { calendarOfMember, endPlanLink, makePlanLink, planLinkSince } from './planCalendar.ts'
 import * as store from './planStore.ts'
 
 /** The bench's plan: its slots, stations and people. */
@@ -25,6 +25,10 @@ export function planRoutes(context: Context): Router {
     const member = await store.personById(database, signedIn(request).id)
     if (!member) throw notFound('record')
     response.type('text/calendar').send(await calendarOfMember(database, member))
+  })
+  /** Since when the one who asks has an address; null without one. */
+  router.get('/link', async (request, response) => {
+    response.json({ since: await planLinkSince(database, signedIn(request).id) })
   })
   router.post(
     '/link',

@@ -148,6 +148,7 @@ export const access: readonly Rule[] = [
   ['GET', '/plan/pace', 'counter'],
   ['GET', '/plan/anew', 'counter'],
   ['GET', '/plan/calendar', 'bench'],
+  ['GET', '/plan/link', 'bench'],
   ['POST', '/plan/link', 'bench'],
   ['POST', '/plan/link/end', 'bench'],
   ['POST', '/plan', 'promises'],

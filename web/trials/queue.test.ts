@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals'
 import { randomUUID } from 'node:crypto'
 import { type Trial, type TrialShotInput, shotSchema, wrong } from '@sleetfall/contract'
+import { reactive } from 'vue'
 import type * as Pinias from 'pinia'
 import type { Pinia } from 'pinia'
 import { serveWith } from '../test/inApp.ts'
@@ -135,10 +136,12 @@ describe('shots typed at the lane', () => {
   test('wait on the device while nobody answers, also over a reload, and are sent once it is back', async () => {
     now.state.mode = 'away'
     const queue = await opened()
-    const shots = [shot(), shot()]
+    // As a form hands them over, with the shell of what it watches.
+    const shots = [shot({ leave: [7, 10] }), shot({ leave: [] })].map((one) => reactive(one))
     for (const one of shots) queue.add(trialId, one)
     await rest()
-    expect([queue.away, queue.unsent.length]).toEqual([true, 2])
+    expect([queue.away, queue.unsent.length, queue.unkept]).toEqual([true, 2, false])
+    expect((await kept.getAll('writes')).map((one) => 'tried' in one && one.tried)).toContain(true)
     await rest(20)
     // The page is loaded again: another store, the same device.
     openPage()

@@ -180,11 +180,13 @@ export const useShotQueue = defineStore('shotQueue', () => {
   let lastOrder = 0
   function append(trialId: string, shotId: string, change: Change, writeId = newId()): void {
     lastOrder = Math.max(lastOrder + 1, Date.now(), (waiting.value.at(-1)?.order ?? 0) + 1)
-    const one: WaitingWrite = { ...change, trialId, shotId, writeId, order: lastOrder, refused: null }
+    // A copy without the reactive shell of the form it comes from, which IndexedDB does not take: neither now nor when it was tried.
+    const one = JSON.parse(
+      JSON.stringify({ ...change, trialId, shotId, writeId, order: lastOrder, refused: null }),
+    ) as WaitingWrite
     waiting.value = [...waiting.value, one]
-    // A copy without the reactive shell, which IndexedDB does not take.
     keep(async () => {
-      await keepWrite(JSON.parse(JSON.stringify(one)) as WaitingWrite)
+      await keepWrite(one)
       laid.value = new Set([...laid.value, one.writeId])
     })
   }
