@@ -11,7 +11,7 @@ const openBall = async (page: Page, customer: string, ball: string) => {
   await page.getByRole('button', { name: `Open ${ball}` }).click()
 }
 
-test('two people edit one ball: the second sees both versions and chooses', async ({
+test('two people edit one ball: the second sees both versions, chooses field by field, and wipes out nothing unseen', async ({
   signedIn: page,
   browser,
   site,
@@ -21,6 +21,7 @@ test('two people edit one ball: the second sees both versions and chooses', asyn
   await signIn(other, site, 'counter')
   for (const one of [page, other]) await openBall(one, 'Maud Ebberly', 'Tarnkettle')
   await editNote(page, 'ring on the track')
+  await page.getByRole('dialog').getByLabel('Shelf place').fill('B 3')
   await editNote(other, 'asks for a drier finish')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Tarnkettle is on the rack')).toBeVisible()
@@ -28,8 +29,13 @@ test('two people edit one ball: the second sees both versions and chooses', asyn
   const conflict = other.getByRole('alertdialog')
   await expect(conflict.getByRole('row', { name: /Note/ })).toContainText('asks for a drier finish')
   await expect(conflict.getByRole('row', { name: /Note/ })).toContainText('ring on the track')
-  await conflict.getByRole('button', { name: 'Save mine over theirs' }).click()
-  await expect(other.getByRole('region', { name: 'Tarnkettle' })).toContainText('asks for a drier finish')
+  await expect(conflict.getByRole('radio', { name: 'Note: yours, asks for a drier finish' })).toBeChecked()
+  // Nobody typed a place there: theirs stays, unless it is chosen otherwise.
+  await expect(conflict.getByRole('radio', { name: 'Shelf place: theirs, B 3' })).toBeChecked()
+  await conflict.getByRole('button', { name: 'Save as chosen' }).click()
+  const panel = other.getByRole('region', { name: 'Tarnkettle' })
+  await expect(panel).toContainText('asks for a drier finish')
+  await expect(panel).toContainText('B 3')
   await context.close()
 })
 

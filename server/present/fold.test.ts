@@ -104,6 +104,15 @@ describe('play, cleaning and work', () => {
     expect(fold([games(9, 4)])).toMatchObject({ gamesSinceCleaning: 4, lastCleanedAt: null })
   })
 
+  test('a ball that was only wiped with a towel is still to be cleaned', () => {
+    const wiped = [games(9, 4), event('cleaned', 9, { with: 'towel' })]
+    expect(fold(wiped)).toMatchObject({ gamesSinceCleaning: 4, lastCleanedAt: null })
+    const cleaned = event('cleaned', 8, { with: 'cleaner' })
+    expect(fold([...wiped, cleaned, games(6, 3), event('cleaned', 6, { with: 'towel' })])).toMatchObject({
+      ...{ gamesSinceCleaning: 3, lastCleanedAt: cleaned.happenedAt },
+    })
+  })
+
   test('the oil it lately played on is weighed by games, over the last dozen sessions', () => {
     expect(fold([games(9, 1, 30), games(8, 3, 20)]).playedVolumeMl).toBeCloseTo(22.5, 9)
     const long = [games(90, 3, 40), ...Array.from({ length: 12 }, (_, n) => games(30 - n, 3, 20))]

@@ -132,7 +132,7 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
     lockedUntil: locked?.untilAt ?? null,
     lastFinding: inspected?.finding === 'cracked' ? 'cracked' : (checked?.payload.finding ?? null),
     lastCheckedAt: checked?.happenedAt ?? null,
-    lastCleanedAt: events.findLast(isOfKind('cleaned'))?.happenedAt ?? null,
+    lastCleanedAt: events.findLast((event) => event.kind === 'cleaned' && cleans(event))?.happenedAt ?? null,
     lastRecipe: lastRecipeOf(events),
     lastEvent: undo ? { id: undo.id, kind: undo.kind, at: undo.happenedAt } : null,
     gamesSinceCleaning: played.sinceCleaning,
@@ -155,12 +155,16 @@ export function foldPresent(foundations: Foundations, nowMs: number): Present {
   }
 }
 
+/** Leaves a ball clean. A towel takes less than half of the film (handbook 02): what stays soaks in, so the ball is still to be cleaned. */
+const cleans = (event: BallEvent): boolean =>
+  isOfKind('extracted')(event) || (isOfKind('cleaned')(event) && event.payload.with === 'cleaner')
+
 function playOf(events: readonly BallEvent[]) {
   const games = events.filter(isOfKind('games'))
   const sum = (of: readonly BallEvent<'games'>[], weight: (event: BallEvent<'games'>) => number) =>
     of.reduce((total, event) => total + event.payload.games * weight(event), 0)
   const lately = games.slice(-latelyGames)
-  const clean = events.findLast(isOfKind('cleaned', 'extracted'))?.happenedAt ?? ''
+  const clean = events.findLast(cleans)?.happenedAt ?? ''
   return {
     sinceCleaning: sum(
       games.filter((event) => event.happenedAt > clean),

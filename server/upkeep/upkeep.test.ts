@@ -141,7 +141,7 @@ describe('links and the outbox', () => {
     const same = randomUUID()
     await log({ id: same }).expect(200)
     const { body } = await log({ id: same }).expect(200)
-    expect(body.balls).toEqual([expect.objectContaining({ id: own.id, gamesOnSurface: 3, gamesSinceCleaning: 0 })])
+    expect(body.balls).toEqual([expect.objectContaining({ id: own.id, gamesOnSurface: 3, gamesSinceCleaning: 3 })])
     expect((await log({ ballId: other.id })).status).toBe(404)
     expect((await log({ games: 99 })).body.fields[0].message).toMatch(/1 to 60/)
     await technician.post(`/upkeep/links/${links[0].id}/revoke`, {}).expect(200)

@@ -24,12 +24,22 @@ const asked = computed(() => [
     forEvent: form.values['eventId'] != null,
   },
 ])
+const labels = {
+  ...Object.fromEntries(
+    ['kind', 'recipeKey', 'reads', 'overrideReason', 'dueOn', 'eventId', 'beforeTrialId', 'reason'].map((key) => [
+      key,
+      t(`bench.fields.${key}`),
+    ]),
+  ),
+  steps: t('supplies.steps'),
+}
 </script>
 
 <template>
   <FormDialog
     :title="t(job ? 'bench.editJob' : 'bench.newJob', { name: ball.name })"
     :form="form"
+    :labels="labels"
     :draft="`job ${job?.id ?? `new ${ball.id}`}`"
     :dirty="choice.chosen.value !== choice.opened"
     :save-text="job ? t('shell.save') : t('bench.put')"

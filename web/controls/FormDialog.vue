@@ -65,8 +65,7 @@ function discard() {
         <slot />
         <ConflictTable
           v-if="form.conflict.value"
-          :mine="form.values"
-          :theirs="form.conflict.value.current"
+          :rows="form.conflict.value.rows"
           :labels="labels ?? {}"
           @mine="emit('keepMine')"
           @theirs="takeTheirs"

@@ -3,9 +3,12 @@ import { type Ref, computed, reactive, ref } from 'vue'
 import type { AnySchema, InferType } from 'yup'
 import { ApiError, errorText } from '../http/problem.ts'
 import { textOfAll, textsByPath } from '../i18n.ts'
+import { type Differing, differing, settle } from './merge.ts'
 
 export interface Conflict {
   readonly current: Record<string, unknown> & { version: number }
+  /** Fields in which both differ, each with what is to stay. */
+  readonly rows: Differing[]
 }
 
 /** Deep copy of plain data; of reactive data too, which `structuredClone` refuses. */
@@ -62,7 +65,8 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
       return true
     } catch (error) {
       if (error instanceof ApiError && error.problem.code === 'version-conflict' && error.problem.current) {
-        conflict.value = { current: error.problem.current as Conflict['current'] }
+        const current = error.problem.current as Conflict['current']
+        conflict.value = { current, rows: differing(schema, start, values, current) }
       } else if (error instanceof ApiError && error.problem.fields) {
         show(error.problem.fields)
         focusFirstError()
@@ -107,9 +111,17 @@ export type FormState = Pick<
   'values' | 'failure' | 'busy' | 'conflict' | 'changed' | 'goOn' | 'sent' | 'typed' | 'reset'
 >
 
+/** Out of a conflict, with what was chosen to stay as theirs in the form: the version to save over. */
+export function takeChosen(form: Pick<FormState, 'values' | 'conflict' | 'goOn'>): number {
+  const { current, rows } = form.conflict.value!
+  settle(form.values, rows)
+  form.goOn()
+  return current.version
+}
+
 /**
- * The version that a form edits, and the two ways out of a conflict: save mine over the one that stands now, or take that
- * one and leave.
+ * The version that a form edits, and the two ways out of a conflict: save over the one that stands now, field by field mine or theirs as chosen, or take
+ * that one whole and leave.
  */
 export function useVersions(
   form: FormState,
@@ -119,8 +131,7 @@ export function useVersions(
 ) {
   let version = start
   function keepMine(): void {
-    version = form.conflict.value!.current.version
-    form.goOn()
+    version = takeChosen(form)
     void save()
   }
   const takeTheirs = () => take(form.conflict.value!.current)

@@ -2,7 +2,7 @@
 import { type Shop, shopSchema } from '@sleetfall/contract'
 import { useI18n } from 'vue-i18n'
 import ConflictTable from '../controls/ConflictTable.vue'
-import { useForm } from '../controls/useForm.ts'
+import { takeChosen, useForm } from '../controls/useForm.ts'
 import { put } from '../http/client.ts'
 import LanguageChoice from '../shop/LanguageChoice.vue'
 import UnitsChoice from '../shop/UnitsChoice.vue'
@@ -26,11 +26,7 @@ async function save(version = shop.value.version) {
     notices.done(t('first.shop.saved', { name: saved.name }))
   })
 }
-function keepMine() {
-  const { version } = form.conflict.value!.current
-  form.goOn()
-  void save(version)
-}
+const keepMine = () => void save(takeChosen(form))
 const takeTheirs = () => take(form.conflict.value!.current as unknown as Shop)
 </script>
 
@@ -43,8 +39,7 @@ const takeTheirs = () => take(form.conflict.value!.current as unknown as Shop)
     </div>
     <ConflictTable
       v-if="form.conflict.value"
-      :mine="form.values"
-      :theirs="form.conflict.value.current"
+      :rows="form.conflict.value.rows"
       :labels="{ name: t('shop.name') }"
       @mine="keepMine"
       @theirs="takeTheirs"

@@ -39,12 +39,16 @@ async function takeOut() {
   })
   if (done) emit('close')
 }
+const labels = Object.fromEntries(
+  Object.keys(stockBallSchema.fields).map((key) => [key, t(`fitting.stock.fields.${key}`)]),
+)
 </script>
 
 <template>
   <FormDialog
     :title="t('fitting.stock.edit', { name: row.name })"
     :form="form"
+    :labels="labels"
     :draft="`stock ${row.id}`"
     @save="save"
     @close="emit('close')"

@@ -98,7 +98,7 @@ async function save() {
     :title="isNew ? t('lanes.add') : `${t('lanes.edit')}: ${from?.name}`"
     :form="form"
     :draft="draft ? undefined : `pattern ${isNew ? 'new' : from?.id}`"
-    :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads'), trust: t('lanes.trust') }"
+    :labels="{ name: t('lanes.name'), note: t('lanes.note'), loads: t('lanes.loads'), estimated: t('lanes.estimated') }"
     wide
     @save="save"
     @close="emit('close')"

@@ -40,12 +40,19 @@ async function save() {
   notices.done(t('plan.stationSaved', { name: form.values['name'] as string }))
   emit('close')
 }
+const labels = {
+  kind: t('plan.kind'),
+  setupMinutes: t('plan.setup'),
+  closedUntil: t('plan.closedField'),
+  closedReason: t('plan.closedReason'),
+}
 </script>
 
 <template>
   <FormDialog
     :title="station ? station.name : t('plan.newStation')"
     :form="form"
+    :labels="labels"
     :draft="`station ${station?.id ?? 'new'}`"
     @save="save"
     @close="emit('close')"

@@ -6,7 +6,7 @@ import { useI18n } from 'vue-i18n'
 import { useBalls } from '../balls/store.ts'
 import InTurn from '../controls/InTurn.vue'
 import LoadState from '../controls/LoadState.vue'
-import { useForm } from '../controls/useForm.ts'
+import { takeChosen, useForm } from '../controls/useForm.ts'
 import ConflictTable from '../controls/ConflictTable.vue'
 import { get, put } from '../http/client.ts'
 import { errorText } from '../http/problem.ts'
@@ -57,10 +57,12 @@ async function save(version = shop.value?.version) {
     notices.done(t('shop.saved'))
   })
 }
-function keepMine() {
-  const { version } = form.conflict.value!.current
-  form.conflict.value = null
-  void save(version)
+const keepMine = () => void save(takeChosen(form))
+const labels = {
+  name: t('shop.name'),
+  ...Object.fromEntries(
+    Object.entries(shopConstantRanges).map(([name, [word]]) => [`constants.${name}`, t(`fields.${word}`)]),
+  ),
 }
 function takeTheirs() {
   take(form.conflict.value!.current as unknown as Shop)
@@ -95,9 +97,8 @@ function takeTheirs() {
         </template>
         <ConflictTable
           v-if="form.conflict.value"
-          :mine="form.values"
-          :theirs="form.conflict.value.current"
-          :labels="{ name: t('shop.name'), constants: t('shop.constants') }"
+          :rows="form.conflict.value.rows"
+          :labels="labels"
           @mine="keepMine"
           @theirs="takeTheirs"
           @back="form.conflict.value = null"

@@ -56,6 +56,12 @@ async function save() {
   })
   if (ok) emit('close')
 }
+const labels = {
+  ...{ name: t('supplies.padName'), purpose: t('supplies.purpose') },
+  ...Object.fromEntries(
+    ['lifeBalls', 'uses', 'spare', 'reorderAt', 'price'].map((key) => [key, t(`supplies.pads.${key}`)]),
+  ),
+}
 </script>
 
 <template>
@@ -63,7 +69,7 @@ async function save() {
     :title="pad ? t('supplies.editPad', { name: pad.name }) : t('supplies.newPad')"
     :form="form"
     :draft="`pad ${pad?.id ?? 'new'}`"
-    :labels="{ name: t('supplies.padName'), uses: t('supplies.pads.uses'), spare: t('supplies.pads.spare') }"
+    :labels="labels"
     @save="save"
     @close="emit('close')"
     @keep-mine="versions.keepMine"

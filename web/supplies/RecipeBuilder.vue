@@ -73,7 +73,7 @@ async function save() {
     :title="recipe ? t('supplies.editRecipe', { name: recipe.name }) : t('supplies.newRecipe')"
     :form="form"
     :draft="`recipe ${recipe?.id ?? 'new'}`"
-    :labels="{ name: t('supplies.recipeName'), note: t('supplies.note') }"
+    :labels="{ name: t('supplies.recipeName'), steps: t('supplies.steps') }"
     @save="save"
     @close="emit('close')"
     @keep-mine="version.keepMine"

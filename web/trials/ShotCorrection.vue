@@ -44,12 +44,17 @@ function toggleFlag(flag: string) {
 const options = (names: readonly string[], words: string) =>
   names.map((value) => ({ value, title: t(`${words}.${value}`) }))
 const { lettered } = useArmText()
+const labels = {
+  ...{ feetBoard: t('trials.feet'), arrowsBoard: t('trials.arrows'), wiped: t('trials.wiped') },
+  ...{ flags: t('trials.flags'), leave: t('trials.leave'), warmUp: t('trials.warmUp') },
+}
 </script>
 
 <template>
   <FormDialog
     :title="t('trials.correct', { n: shot.sequence })"
     :form="form"
+    :labels="labels"
     :draft="`shot ${shot.id}`"
     @save="save"
     @close="emit('close')"

@@ -33,6 +33,7 @@ async function save() {
   <FormDialog
     :title="t('trials.edit')"
     :form="form"
+    :labels="{ labels: t('fields.arms') }"
     :draft="`trial ${trial.id}`"
     @save="save"
     @close="emit('close')"

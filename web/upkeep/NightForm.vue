@@ -131,22 +131,24 @@ async function save() {
     <section v-for="{ customer, own } in groups" :key="customer.id" class="player" :aria-label="customer.name">
       <strong>{{ customer.name }}</strong>
       <p v-if="own.length === 0" class="soft">{{ t('upkeep.night.noBalls') }}</p>
-      <div v-for="ball in own" :key="ball.id" class="ball">
-        <v-btn
-          class="touch"
-          :class="{ chosen: games[ball.id] }"
-          :aria-pressed="Boolean(games[ball.id])"
-          @click="tap(ball.id)"
-          >{{ games[ball.id] ? '●' : '○' }} {{ ball.name }}</v-btn
-        >
-        <QuantityField
-          v-if="games[ball.id] !== undefined && games[ball.id] !== null"
-          class="few"
-          name="games"
-          :label="t('upkeep.night.games', { name: ball.name })"
-          :model-value="games[ball.id]"
-          @update:model-value="games = { ...games, [ball.id]: $event }"
-        />
+      <div class="balls">
+        <div v-for="ball in own" :key="ball.id" class="ball">
+          <v-btn
+            class="touch"
+            :class="{ chosen: games[ball.id] }"
+            :aria-pressed="Boolean(games[ball.id])"
+            @click="tap(ball.id)"
+            >{{ games[ball.id] ? '●' : '○' }} {{ ball.name }}</v-btn
+          >
+          <QuantityField
+            v-if="games[ball.id] !== undefined && games[ball.id] !== null"
+            class="few"
+            name="games"
+            :label="t('upkeep.night.games', { name: ball.name })"
+            :model-value="games[ball.id]"
+            @update:model-value="games = { ...games, [ball.id]: $event }"
+          />
+        </div>
       </div>
     </section>
     <p v-if="form.errors['rows']" class="bad" role="alert">{{ form.errors['rows'] }}</p>
@@ -165,6 +167,11 @@ async function save() {
   gap: var(--gap-1);
   border-top: 1px solid var(--line);
   padding-top: var(--gap-2);
+}
+.balls {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--gap-1) var(--gap-2);
 }
 .ball {
   display: flex;

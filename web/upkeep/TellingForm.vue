@@ -38,12 +38,14 @@ async function save() {
   notices.done(t('upkeep.tell.saved'))
   emit('close')
 }
+const labels = { templates: t('upkeep.tell.occasion') }
 </script>
 
 <template>
   <FormDialog
     :title="t('upkeep.tell.settings')"
     :form="form"
+    :labels="labels"
     :draft="'telling'"
     @save="save"
     @close="emit('close')"
