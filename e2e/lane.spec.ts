@@ -45,6 +45,41 @@ test.describe('at the lane, on a phone', () => {
     await expect(rows).toHaveCount(before + 2)
   })
 
+  test('what is told lies over nothing that is tapped, on the trial and at the lane', async ({ signedIn: page }) => {
+    await page.goto('/trials')
+    await page.getByRole('link', { name: /Wrackline dead/ }).click()
+    const told = page.locator('.notice')
+    const apart = async () => {
+      await expect
+        .poll(async () => {
+          const [above, bar] = [await page.getByRole('main').boundingBox(), await told.boundingBox()]
+          return above && bar ? above.y + above.height - bar.y : Number.NaN
+        })
+        .toBeLessThanOrEqual(1)
+      return (await told.boundingBox())!
+    }
+    const record = async () => {
+      await page.getByRole('button', { name: 'late', exact: true }).tap()
+      await page.getByRole('button', { name: 'Record shot' }).tap()
+    }
+    await record()
+    await expect(told).toContainText('recorded')
+    const bar = await apart()
+    const areas = (await page.getByRole('navigation', { name: 'Areas' }).boundingBox())!
+    expect(bar.y + bar.height).toBeLessThanOrEqual(areas.y + 1)
+    await told.getByRole('button', { name: 'Undo' }).tap()
+    await expect(told).toContainText('taken out')
+
+    await toLane(page)
+    await record()
+    await page.getByRole('main').getByRole('button', { name: 'Undo' }).tap()
+    await expect(told).toContainText('taken out')
+    await apart()
+    // At once, with the bar still there.
+    await page.getByRole('link', { name: 'Back to the trial' }).tap({ timeout: 4000 })
+    await expect(told).toBeVisible()
+  })
+
   test('nothing runs over the edge, and what is tapped is large enough', async ({ signedIn: page }) => {
     await page.goto('/trials')
     await page.getByRole('link', { name: /Wrackline dead/ }).click()

@@ -116,23 +116,23 @@ main:focus {
 }
 @media (max-width: 700px) {
   .frame {
-    grid-template: var(--top) 1fr 56px / minmax(0, 1fr);
-    grid-template-areas: 'top' 'main' 'rail';
+    grid-template: var(--top) 1fr var(--notice-room, 0px) 56px / minmax(0, 1fr);
+    grid-template-areas: 'top' 'main' '.' 'rail';
   }
   /* What runs on the bench is looked at from the bench; elsewhere it would take the room of a thumb. */
   .frame:not(.bench) > :deep(.strip) {
     display: none;
   }
   .frame.bench {
-    grid-template: var(--top) 1fr var(--strip) 56px / minmax(0, 1fr);
-    grid-template-areas: 'top' 'main' 'strip' 'rail';
+    grid-template: var(--top) 1fr var(--notice-room, 0px) var(--strip) 56px / minmax(0, 1fr);
+    grid-template-areas: 'top' 'main' '.' 'strip' 'rail';
   }
   .who {
     display: none;
   }
   .alone {
-    grid-template: minmax(0, 1fr) / minmax(0, 1fr);
-    grid-template-areas: 'main';
+    grid-template: minmax(0, 1fr) var(--notice-room, 0px) / minmax(0, 1fr);
+    grid-template-areas: 'main' '.';
   }
   .alone > :not(main, .alarms) {
     display: none;

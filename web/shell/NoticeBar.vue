@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useTimeoutFn } from '@vueuse/core'
-import { watch } from 'vue'
+import { useCssVar, useElementSize, useTimeoutFn } from '@vueuse/core'
+import { useTemplateRef, watch, watchEffect } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { useNotices } from './notices.ts'
@@ -17,6 +17,11 @@ watch(
   },
 )
 
+/** On a narrow screen the page makes room for it: whatever lay below it could not be touched as long as it stands there. */
+const { height } = useElementSize(useTemplateRef('bar'), undefined, { box: 'border-box' })
+const room = useCssVar('--notice-room')
+watchEffect(() => (room.value = `${height.value}px`))
+
 async function undo() {
   const action = notices.current?.undo
   notices.current = null
@@ -25,7 +30,12 @@ async function undo() {
 </script>
 
 <template>
-  <div class="notices no-print" :class="{ alone: route.meta['alone'] }" aria-live="polite">
+  <div
+    ref="bar"
+    class="notices no-print"
+    :class="{ alone: route.meta['alone'], bench: (route.meta['area'] ?? route.name) === 'bench' }"
+    aria-live="polite"
+  >
     <div v-if="notices.current" :key="notices.current.id" class="notice" :class="notices.current.kind">
       <span>{{ notices.current.text }}</span>
       <v-btn v-if="notices.current.undo" size="small" @click="undo">{{ t('shell.undo') }}</v-btn>
@@ -40,18 +50,12 @@ async function undo() {
   inset: auto var(--gap-3) calc(var(--strip) + var(--gap-2)) auto;
   z-index: 2900;
 }
-/* At the lane the foot is where shots are recorded: nothing lies over it. */
-@media (max-width: 600px) {
-  .notices.alone {
-    inset: 4px 4px auto 4px;
-  }
-}
 .notice {
   display: flex;
   gap: var(--gap-3);
   align-items: center;
   padding: var(--gap-2) var(--gap-3);
-  max-width: min(640px, 90vw);
+  max-width: 640px;
   background: var(--panel);
   border: 2px solid var(--ink);
 }
@@ -59,5 +63,19 @@ async function undo() {
   border-color: var(--bad);
   border-style: double;
   border-width: 4px;
+}
+@media (max-width: 700px) {
+  .notices {
+    inset: auto 0 56px 0;
+  }
+  .notices.bench {
+    inset: auto 0 calc(56px + var(--strip)) 0;
+  }
+  .notices.alone {
+    inset: auto 0 0 0;
+  }
+  .notice {
+    padding-block: 4px;
+  }
 }
 </style>
