@@ -56,8 +56,10 @@ export function useDraft(form: FormState, name: string | undefined, options: Opt
   // Gone before it is sent, so that what was taken is not offered again by a page that was left at once; back when it is refused.
   watch(form.busy, (busy) => void keepDraft(key, busy || form.sent.value ? null : plain(now())))
   onBeforeUnmount(() => {
-    if (form.sent.value || thrownAway || now() === null) void keepDraft(key, null)
-    else void keepDraft(key, plain(now()))
+    const kept = form.sent.value || thrownAway ? null : plain(now())
+    // Whoever hears first that it was taken may close the form before the form itself does.
+    if (form.busy.value) void form.settled().then(() => (form.sent.value ? undefined : keepDraft(key, kept)))
+    else void keepDraft(key, kept)
   })
   const throwAway = () => void (thrownAway = true)
   function startAnew(): void {

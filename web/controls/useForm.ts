@@ -49,8 +49,16 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
     for (const key of Object.keys(errors)) delete errors[key]
     failure.value = ''
   }
+  let going: Promise<unknown> = Promise.resolve()
+  /** When what is on its way, if anything is, was taken or refused. */
+  const settled = () => going
   /** Checks, then hands the cast values over; resolves to true when that went well. */
-  async function submit(send: (input: InferType<S>) => Promise<unknown>): Promise<boolean> {
+  const submit = (send: (input: InferType<S>) => Promise<unknown>): Promise<boolean> => {
+    const sending = checkAndSend(send)
+    going = sending
+    return sending
+  }
+  async function checkAndSend(send: (input: InferType<S>) => Promise<unknown>): Promise<boolean> {
     const checked = check(schema, { ...values })
     if (!checked.ok) {
       show(checked.fields)
@@ -101,14 +109,14 @@ export function useForm<S extends AnySchema>(schema: S, initial: Record<string, 
   const goOn = () => void (conflict.value = null)
   return {
     ...{ values, errors, failure, busy, conflict, changed, sent, submit, field, derive, claim, goOn, show, clear },
-    ...{ typed, reset },
+    ...{ typed, reset, settled },
   }
 }
 
 /** What a form's frame needs of it, whatever its schema. */
 export type FormState = Pick<
   ReturnType<typeof useForm>,
-  'values' | 'failure' | 'busy' | 'conflict' | 'changed' | 'goOn' | 'sent' | 'typed' | 'reset'
+  'values' | 'failure' | 'busy' | 'conflict' | 'changed' | 'goOn' | 'sent' | 'typed' | 'reset' | 'settled'
 >
 
 /** Out of a conflict, with what was chosen to stay as theirs in the form: the version to save over. */
