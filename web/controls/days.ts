@@ -1,4 +1,4 @@
-import { addDays, differenceInCalendarDays, format, formatDistanceStrict, parseISO } from 'date-fns'
+import { addDays, differenceInCalendarDays, differenceInHours, format, formatDistanceStrict, parseISO } from 'date-fns'
 import { nowDate } from '../http/clock.ts'
 import { spoken } from '../i18n.ts'
 
@@ -42,6 +42,13 @@ export function fromToday(iso: string): string {
   return formatDistanceStrict(addDays(now, days), now, { addSuffix: true, unit: 'day' })
 }
 
-export const agoText = (iso: string) => formatDistanceStrict(parseISO(iso), nowDate(), { addSuffix: true })
+/** How long ago a moment was; from a day to a month in days as a calendar counts them, for beside it stands the day. */
+export function agoText(iso: string): string {
+  const [at, now] = [parseISO(iso), nowDate()]
+  const days = differenceInCalendarDays(now, at)
+  return differenceInHours(now, at) < 24 || days > 28
+    ? formatDistanceStrict(at, now, { addSuffix: true })
+    : formatDistanceStrict(addDays(now, -days), now, { addSuffix: true, unit: 'day' })
+}
 export const timeText = (iso: string) => format(parseISO(iso), 'HH:mm')
 export const todayText = () => format(nowDate(), 'yyyy-MM-dd')

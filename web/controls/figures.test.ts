@@ -187,6 +187,19 @@ describe('a day', () => {
     expect(timeText('2001-03-08T09:05:00')).toBe('09:05')
   })
 
+  test('how long ago something was agrees with the day that stands beside it', () => {
+    const midnight = (date: Date) => Date.UTC(date.getFullYear(), date.getMonth(), date.getDate())
+    fc.assert(
+      fc.property(fc.integer({ min: 24 * 60, max: 27 * 24 * 60 }), (minutes) => {
+        const at = new Date(Date.now() - minutes * 60_000)
+        const days = (midnight(new Date()) - midnight(at)) / 86_400_000
+        expect(agoText(at.toISOString())).toBe(days === 1 ? '1 day ago' : `${days} days ago`)
+      }),
+    )
+    expect(agoText(new Date(Date.now() - 20 * 60_000).toISOString())).toBe('20 minutes ago')
+    expect(agoText(new Date(Date.now() - 90 * 86_400_000).toISOString())).toBe('3 months ago')
+  })
+
   test.each<[Language, string[]]>([
     ['en', ['300 days ago', '2 days ago', 'yesterday', 'today', 'tomorrow', 'in 2 days', 'in 300 days']],
     ['de', ['vor 300 Tagen', 'vor 2 Tagen', 'gestern', 'heute', 'morgen', 'in 2 Tagen', 'in 300 Tagen']],
